@@ -1,0 +1,153 @@
+import type { KeptBrush } from "@server/brushes/repository";
+import { Eraser, Redo2, Undo2 } from "lucide-react";
+import { useCallback, useEffect, useReducer, useRef, useState } from "react";
+import { Link, useBlocker, useFetcher, useLocation, useNavigate } from "react-router";
+import { Button } from "~/ui/button";
+import { Dialog } from "~/ui/dialog";
+import { TopBar } from "~/ui/top-bar";
+import { counted } from "~/ui/words";
+import type { Tell } from "~/workers/messages";
+import { Bodies } from "./bodies";
+import { ConflictDialog } from "./conflict-dialog";
+import { type PaperHandle, PaperSheet } from "./paper-sheet";
+import type { action } from "./route";
+import { SaveAsDialog } from "./save-as-dialog";
+import { type Command, isChanged, markSaved, openBench, redo, reduce, rename, seal, takeNewest, undo } from "./state";
+
+/** The bench: a brush on its paper above, its bodies below. */
+export function Bench({ kept }: { kept: KeptBrush }) {
+  const [state, run] = useReducer(reduce, undefined, () => openBench(kept.brush, kept.revision));
+  const [strokes, setStrokes] = useState(0);
+  const [pictures, setPictures] = useState<Extract<Tell, { kind: "vignettes" }>>();
+  const [asking, setAsking] = useState(false);
+  const paper = useRef<PaperHandle>(null);
+  const saver = useFetcher<typeof action>();
+  const handled = useRef<unknown>(undefined);
+  const leaving = useRef(false);
+  const navigate = useNavigate();
+  const arrived = (useLocation().state as { made?: string } | null)?.made;
+  const { brush } = state;
+  const changed = isChanged(state);
+  const answer = saver.data;
+  const busy = saver.state !== "idle";
+
+  const submit = useCallback((body: object) => void saver.submit(JSON.stringify(body), { method: "post", encType: "application/json" }), [saver]);
+  const save = useCallback(() => submit({ act: "save", from: state.revision, brush }), [submit, state.revision, brush]);
+
+  useEffect(() => {
+    if (!answer || busy || handled.current === answer) return;
+    handled.current = answer;
+    if (answer.kind === "saved") run(markSaved(answer.brush, answer.revision));
+    if (answer.kind === "made") {
+      leaving.current = true;
+      void navigate(`/bench/${answer.id}`, { state: { made: answer.name } });
+    }
+  }, [answer, busy, navigate]);
+
+  const blocker = useBlocker(useCallback(() => changed && !leaving.current, [changed]));
+  useEffect(() => {
+    if (!changed) return;
+    const warn = (event: BeforeUnloadEvent) => event.preventDefault();
+    addEventListener("beforeunload", warn);
+    return () => removeEventListener("beforeunload", warn);
+  }, [changed]);
+
+  useEffect(() => {
+    const keys = (event: KeyboardEvent) => {
+      if (!(event.ctrlKey || event.metaKey)) return;
+      const letter = event.key.toLowerCase();
+      const typing = event.target instanceof HTMLInputElement || event.target instanceof HTMLTextAreaElement;
+      if (letter === "s") save();
+      else if (letter === "z" && !typing) run(event.shiftKey ? redo : undo);
+      else if (letter === "y" && !typing) run(redo);
+      else return;
+      event.preventDefault();
+    };
+    addEventListener("keydown", keys);
+    return () => removeEventListener("keydown", keys);
+  }, [save]);
+
+  const hear = useCallback((tell: Tell) => {
+    if (tell.kind === "strokes") setStrokes(tell.count);
+    if (tell.kind === "vignettes") setPictures(tell);
+  }, []);
+
+  return (
+    <div className="flex h-dvh min-h-165 flex-col max-lg:h-auto">
+      <TopBar>
+        <div className="flex min-w-0 items-baseline gap-3">
+          <h1 className="sr-only">{brush.name}</h1>
+          <input aria-label="The brush’s name" className="field-sizing-content min-w-24 max-w-90 rounded border border-transparent bg-transparent px-1.5 py-0.5 font-medium font-serif text-lg hover:border-line focus:border-edge focus:bg-raised" maxLength={80} value={brush.name} onChange={(event) => run(rename(event.target.value))} onBlur={() => run(seal)} />
+          <span role="status" className="whitespace-nowrap font-mono text-[13px] text-soft">
+            rev {state.revision} · {busy ? "saving…" : changed ? "not saved" : "saved"}
+          </span>
+        </div>
+        <div className="flex items-center gap-2">
+          <Button kind="quiet" className="px-1.5" aria-label={undoLabel("Undo", state.past[state.past.length - 1]?.label)} title={undoLabel("Undo", state.past[state.past.length - 1]?.label)} disabled={state.past.length === 0} onClick={() => run(undo)}>
+            <Undo2 aria-hidden size={17} />
+          </Button>
+          <Button kind="quiet" className="px-1.5" aria-label={undoLabel("Redo", state.future[0]?.label)} title={undoLabel("Redo", state.future[0]?.label)} disabled={state.future.length === 0} onClick={() => run(redo)}>
+            <Redo2 aria-hidden size={17} />
+          </Button>
+          <Button disabled={!changed || busy || brush.name.trim() === ""} onClick={save}>
+            Save
+          </Button>
+          <Button kind="act" disabled={busy} onClick={() => setAsking(true)}>
+            Save as new…
+          </Button>
+        </div>
+      </TopBar>
+      <main className="flex min-h-0 flex-1 flex-col gap-3 px-4.5 py-3">
+        {arrived && !changed && (
+          <p role="status" className="rounded-md border border-act bg-act-wash px-3 py-1.5">
+            Saved as a new brush, “{arrived}”. It stands first on{" "}
+            <Link to={`/shelf?new=${kept.id}`} className="text-act underline underline-offset-4">
+              your shelf
+            </Link>
+            ; the brush it was made from is as it was.
+          </p>
+        )}
+        {answer?.kind === "fault" && !busy && (
+          <p role="alert" className="rounded-md border border-danger px-3 py-1.5 text-danger">
+            Not saved: {answer.fault}
+          </p>
+        )}
+        <div className="min-h-64 flex-1 border border-line shadow-sm max-lg:h-[60vh] max-lg:flex-none">
+          <PaperSheet handle={paper} brush={brush} proofs label={`Proof strokes of ${brush.name}; draw anywhere to try it`} onTell={hear}>
+            <div className="absolute top-1.5 right-2 flex items-center gap-1">
+              <span className="mr-1 text-[12px] text-soft">{strokes === 0 ? "draw anywhere" : counted(strokes, "stroke of yours", "strokes of yours")}</span>
+              <Button kind="quiet" className="px-1.5" disabled={strokes === 0} aria-label="Take back my last stroke" title="Take back my last stroke" onClick={() => paper.current?.takeBack()}>
+                <Undo2 aria-hidden size={15} />
+              </Button>
+              <Button kind="quiet" className="px-1.5" disabled={strokes === 0} aria-label="Clear my strokes" title="Clear my strokes" onClick={() => paper.current?.clear()}>
+                <Eraser aria-hidden size={15} />
+              </Button>
+            </div>
+          </PaperSheet>
+        </div>
+        <Bodies brush={brush} run={run as (command: Command) => void} paper={paper} pictures={pictures} />
+      </main>
+      <SaveAsDialog open={asking} name={`${brush.name}, new`} onClose={() => setAsking(false)} onSave={(name) => submit({ act: "save-new", brush: { ...brush, name } })} />
+      <ConflictDialog
+        newest={answer?.kind === "conflict" && !busy && handled.current === answer && answer.newest.revision !== state.revision ? answer.newest : undefined}
+        onKeepMine={(newest) => submit({ act: "save", from: newest.revision, brush })}
+        onKeepBoth={() => submit({ act: "save-new", brush: { ...brush, name: `${brush.name}, mine`.slice(0, 80) } })}
+        onTakeTheirs={(newest) => run(takeNewest(newest.brush, newest.revision))}
+      />
+      <Dialog open={blocker.state === "blocked"} onClose={() => blocker.reset?.()} title="Leave without saving?" says={`Your changes to “${brush.name}” are not on the shelf yet.`}>
+        <div className="flex justify-end gap-2">
+          <Button kind="danger" onClick={() => blocker.proceed?.()}>
+            Leave and lose them
+          </Button>
+          <Button kind="act" onClick={() => blocker.reset?.()}>
+            Stay
+          </Button>
+        </div>
+      </Dialog>
+    </div>
+  );
+}
+
+function undoLabel(verb: string, what: string | undefined): string {
+  return what ? `${verb}: ${what}` : `Nothing to ${verb.toLowerCase()}`;
+}

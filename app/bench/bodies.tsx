@@ -1,0 +1,78 @@
+import type { Brush } from "@core/brush";
+import type { Body } from "@core/quality/row";
+import { qualityNames, qualityRow } from "@core/quality/table";
+import { type ReactNode, type RefObject, useEffect, useRef } from "react";
+import type { Tell } from "~/workers/messages";
+import type { PaperHandle } from "./paper-sheet";
+import { QualityLine } from "./quality-line";
+import { type Command, setBuild, setKeepStrength } from "./state";
+import { TrailFigure } from "./trail-figure";
+
+const FIGURE_HEIGHT = 52;
+const FIGURE_WIDTH = 380;
+
+interface Props {
+  readonly brush: Brush;
+  readonly run: (command: Command) => void;
+  readonly paper: RefObject<PaperHandle | null>;
+  readonly pictures: Extract<Tell, { kind: "vignettes" }> | undefined;
+}
+
+/** The bodies of a brush, left to right in the order in which a mark comes about. */
+export function Bodies({ brush, run, paper, pictures }: Props) {
+  useEffect(() => paper.current?.vignettes(brush, FIGURE_WIDTH, FIGURE_HEIGHT), [brush, paper]);
+  const { tip, trail, paint } = brush;
+  const lines = (body: Body) => qualityNames.filter((name) => qualityRow(name).body === body).map((name) => <QualityLine key={name} name={name} brush={brush} run={run} />);
+  return (
+    <div className="grid shrink-0 rounded-lg border border-line bg-panel max-lg:divide-y lg:grid-cols-3 lg:divide-x divide-line">
+      <Panel title="Tip" says={tip.roundness < 1 ? `ellipse, ${Math.round(tip.roundness * 100)} % round` : "round"} figure={<Bitmap picture={pictures?.tip} label="One mark of the tip" />}>
+        {lines("tip")}
+      </Panel>
+      <Panel title="Trail" says="how marks are laid" figure={<TrailFigure brush={brush} />}>
+        {lines("trail")}
+        <label className="flex h-6.5 items-center gap-2 pointer-coarse:h-11">
+          <span className="w-27 shrink-0">Keep strength</span>
+          <input type="checkbox" className="size-4 accent-act" checked={trail.keepStrength} onChange={(event) => run(setKeepStrength(event.target.checked))} />
+          <span className="truncate text-[13px] text-soft">when spacing changes</span>
+        </label>
+      </Panel>
+      <Panel title="Paint" says="one to seven passes" figure={<Bitmap picture={pictures?.paint} label="Coverage after one to seven passes" />}>
+        <div className="flex h-6.5 items-center gap-2 pointer-coarse:h-11">
+          <span id="build-label" className="w-27 shrink-0">
+            Build
+          </span>
+          <div role="radiogroup" aria-labelledby="build-label" className="flex overflow-hidden rounded-md border border-line">
+            {(["build-up", "even"] as const).map((build) => (
+              <label key={build} className="cursor-pointer bg-raised px-2.5 text-soft has-checked:bg-act has-checked:text-act-ink has-focus-visible:outline-2 has-focus-visible:outline-act">
+                <input type="radio" name="build" className="sr-only" checked={paint.build === build} onChange={() => run(setBuild(build))} />
+                {build}
+              </label>
+            ))}
+          </div>
+        </div>
+        {lines("paint")}
+      </Panel>
+    </div>
+  );
+}
+
+function Panel({ title, says, figure, children }: { title: string; says: string; figure: ReactNode; children: ReactNode }) {
+  return (
+    <section aria-label={title} className="min-w-0 px-3.5 py-2.5">
+      <div className="mb-1.5 flex items-baseline justify-between">
+        <h2 className="font-semibold font-serif text-base">{title}</h2>
+        <p className="truncate text-[12px] text-soft">{says}</p>
+      </div>
+      <div className="sheet mb-1.5 h-13 overflow-hidden rounded border border-line">{figure}</div>
+      {children}
+    </section>
+  );
+}
+
+function Bitmap({ picture, label }: { picture: ImageBitmap | undefined; label: string }) {
+  const canvas = useRef<HTMLCanvasElement>(null);
+  useEffect(() => {
+    if (picture && picture.width > 0) canvas.current?.getContext("bitmaprenderer")?.transferFromImageBitmap(picture);
+  }, [picture]);
+  return <canvas ref={canvas} role="img" aria-label={label} width={FIGURE_WIDTH} height={FIGURE_HEIGHT} className="mx-auto h-full object-contain" />;
+}

@@ -1,0 +1,38 @@
+import type { KeptBrush } from "@server/brushes/repository";
+import { useState } from "react";
+import { Button } from "~/ui/button";
+import { Dialog } from "~/ui/dialog";
+
+interface Props {
+  readonly newest: KeptBrush | undefined;
+  readonly onKeepMine: (newest: KeptBrush) => void;
+  readonly onKeepBoth: () => void;
+  readonly onTakeTheirs: (newest: KeptBrush) => void;
+}
+
+/** The brush was saved elsewhere meanwhile: shows that version's stroke and offers both. */
+export function ConflictDialog({ newest, onKeepMine, onKeepBoth, onTakeTheirs }: Props) {
+  const [dismissed, setDismissed] = useState<KeptBrush>();
+  const decide = (act: () => void) => () => {
+    setDismissed(newest);
+    act();
+  };
+  if (!newest) return null;
+  return (
+    <Dialog open={dismissed !== newest} onClose={() => setDismissed(newest)} title="This brush was saved elsewhere" says={`Since you opened it, revision ${newest.revision} was saved, perhaps in another window. Nothing of yours is lost.`}>
+      <figure className="sheet mb-4 border border-line p-2">
+        <img src={`/strips/brushes/${newest.id}/${newest.revision}.png?w=440&h=64`} alt="" width={440} height={64} />
+        <figcaption className="text-[13px] text-soft">
+          revision {newest.revision}, “{newest.brush.name}”
+        </figcaption>
+      </figure>
+      <div className="flex flex-wrap justify-end gap-2">
+        <Button onClick={decide(() => onTakeTheirs(newest))}>Take that version</Button>
+        <Button onClick={decide(() => onKeepMine(newest))}>Save mine as revision {newest.revision + 1}</Button>
+        <Button kind="act" onClick={decide(onKeepBoth)}>
+          Keep both: mine as a new brush
+        </Button>
+      </div>
+    </Dialog>
+  );
+}

@@ -1,0 +1,144 @@
+import type { Brush } from "@core/brush";
+import { proofsOn } from "@core/hand/proof";
+import { type ReactNode, type Ref, useEffect, useImperativeHandle, useRef, useState } from "react";
+import { Engine } from "~/workers/engine";
+import type { PaperColours, Tell } from "~/workers/messages";
+import { samplesOf } from "~/workers/pen";
+
+export const paperColours: PaperColours = { paper: "#fdfdfd", ink: "#1f2a30", second: "#fdfdfd" };
+
+/** What others can ask of a paper. */
+export interface PaperHandle {
+  takeBack(): void;
+  clear(): void;
+  vignettes(brush: Brush, width: number, height: number): void;
+}
+
+interface Props {
+  readonly brush: Brush;
+  /** Whether proof strokes are drawn below the painter's own. */
+  readonly proofs: boolean;
+  readonly label: string;
+  readonly onTell?: (tell: Tell) => void;
+  readonly handle?: Ref<PaperHandle>;
+  readonly children?: ReactNode;
+}
+
+/** A paper that fills its place and can be drawn on anywhere with pen, mouse and finger. The engine paints in a worker. */
+export function PaperSheet({ brush, proofs, label, onTell, handle, children }: Props) {
+  const place = useRef<HTMLDivElement>(null);
+  const engine = useRef<Engine>(undefined);
+  const hear = useRef(onTell);
+  hear.current = onTell;
+  const [size, setSize] = useState({ width: 0, height: 0 });
+  const [fault, setFault] = useState<string>();
+
+  // The canvas is made here and not by React: it can be handed to a worker only once.
+  useEffect(() => {
+    const sheet = place.current;
+    if (!sheet) return;
+    const canvas = document.createElement("canvas");
+    canvas.className = "absolute inset-0 size-full touch-none";
+    canvas.tabIndex = -1;
+    canvas.setAttribute("aria-hidden", "true");
+    const { width, height } = pixelsOf(sheet);
+    canvas.width = width;
+    canvas.height = height;
+    sheet.prepend(canvas);
+    const made = new Engine(canvas, paperColours, proofs, (tell) => {
+      if (tell.kind === "fault") setFault(tell.message);
+      hear.current?.(tell);
+      report(tell);
+    });
+    engine.current = made;
+    setSize({ width: sheet.clientWidth, height: sheet.clientHeight });
+    const stopPen = followPen(canvas, made);
+    let known = { width, height };
+    const observer = new ResizeObserver(() => {
+      const now = pixelsOf(sheet);
+      if (now.width === known.width && now.height === known.height) return;
+      known = now;
+      made.resize(now.width, now.height);
+      setSize({ width: sheet.clientWidth, height: sheet.clientHeight });
+    });
+    observer.observe(sheet);
+    return () => {
+      observer.disconnect();
+      stopPen();
+      made.close();
+      canvas.remove();
+      engine.current = undefined;
+    };
+  }, [proofs]);
+
+  useEffect(() => {
+    engine.current?.setBrush(brush);
+  }, [brush]);
+
+  useImperativeHandle(handle, () => ({
+    takeBack: () => engine.current?.takeBack(),
+    clear: () => engine.current?.clear(),
+    vignettes: (value, width, height) => engine.current?.vignettes(value, width, height),
+  }));
+
+  return (
+    <div ref={place} role="img" aria-label={label} className="sheet relative size-full overflow-hidden">
+      {proofs &&
+        size.width > 0 &&
+        proofsOn(size.width, size.height).map(({ label: name, room }, n) => (
+          <span key={name} className="pointer-events-none absolute text-[12px] text-soft" style={n === 0 ? { left: 16, top: 8 } : { left: room.left, top: Math.min(size.height - 22, room.top + room.height + size.height * 0.045) }}>
+            {name}
+          </span>
+        ))}
+      {fault && (
+        <p role="alert" className="absolute inset-x-0 top-1/3 mx-auto w-fit rounded-md border border-danger bg-raised px-4 py-2 text-danger">
+          The engine stopped: {fault}. Reload the page; what you saved is safe.
+        </p>
+      )}
+      {children}
+    </div>
+  );
+}
+
+function pixelsOf(sheet: HTMLElement): { width: number; height: number } {
+  const ratio = window.devicePixelRatio || 1;
+  return { width: Math.max(1, Math.round(sheet.clientWidth * ratio)), height: Math.max(1, Math.round(sheet.clientHeight * ratio)) };
+}
+
+/** Sends one pointer's readings to the engine, from its contact until it leaves; further ones (a palm) are left out. */
+function followPen(canvas: HTMLCanvasElement, engine: Engine): () => void {
+  let active: number | undefined;
+  const read = (event: PointerEvent) => samplesOf(event, canvas.getBoundingClientRect(), window.devicePixelRatio || 1);
+  const down = (event: PointerEvent) => {
+    if (active !== undefined || event.button !== 0) return;
+    event.preventDefault();
+    active = event.pointerId;
+    // A pen that is gone already cannot be captured; its strokes end at the canvas's edge then.
+    if (event.isTrusted) canvas.setPointerCapture(event.pointerId);
+    engine.penDown();
+    engine.penMove(read(event));
+  };
+  const move = (event: PointerEvent) => {
+    if (event.pointerId === active) engine.penMove(read(event));
+  };
+  const up = (event: PointerEvent) => {
+    if (event.pointerId !== active) return;
+    active = undefined;
+    engine.penUp();
+  };
+  const listeners: [keyof HTMLElementEventMap, (event: PointerEvent) => void][] = [
+    ["pointerdown", down],
+    ["pointermove", move],
+    ["pointerup", up],
+    ["pointercancel", up],
+  ];
+  for (const [name, listen] of listeners) canvas.addEventListener(name, listen as EventListener);
+  return () => {
+    for (const [name, listen] of listeners) canvas.removeEventListener(name, listen as EventListener);
+  };
+}
+
+/** Lets measurements and tests know what the engine has done. */
+function report(tell: Tell): void {
+  if (tell.kind === "proofed" || tell.kind === "shown") dispatchEvent(new CustomEvent("brosse:engine", { detail: tell }));
+}

@@ -1,0 +1,67 @@
+import type { Brush } from "@core/brush";
+import { type Quality, qualityRow } from "@core/quality/table";
+import { type Family, type Source, sourceNames, sources } from "@core/response/sources";
+import { Plus } from "lucide-react";
+import { DropdownMenu, Slider } from "radix-ui";
+import { ResponseButton } from "./response-button";
+import { addResponse, type Command, qualityValue, seal, setQuality } from "./state";
+import { sliderScale, writeValue } from "./units";
+import { ValueField } from "./value-field";
+
+const families: Record<Family, string> = { hand: "Hand", chance: "Chance", course: "Course" };
+
+/** One quality as a row: name, value, slider, its responses, and a way to add one. */
+export function QualityLine({ name, brush, run }: { name: Quality; brush: Brush; run: (command: Command) => void }) {
+  const row = qualityRow(name);
+  const value = qualityValue(brush, name);
+  const scale = sliderScale(row);
+  const exact = (position: number) => {
+    const raw = scale.invert(position);
+    return row.unit === "marks" ? Math.round(raw) : Number(raw.toPrecision(3));
+  };
+  return (
+    <div className="flex h-6.5 items-center gap-2 pointer-coarse:h-11">
+      <span className="w-27 shrink-0 truncate" title={row.says}>
+        {row.label}
+      </span>
+      <ValueField bare label={row.label} value={value} unit={row.unit} onChange={(next) => run(setQuality(name, next))} />
+      <Slider.Root className="relative flex h-4.5 min-w-10 flex-1 touch-none items-center" min={0} max={1000} step={1} value={[Math.round(scale(value))]} onValueChange={([position]) => run(setQuality(name, exact(position)))} onValueCommit={() => run(seal)}>
+        <Slider.Track className="relative h-0.75 grow rounded bg-line">
+          <Slider.Range className="absolute h-full rounded bg-ink" />
+        </Slider.Track>
+        <Slider.Thumb aria-label={`${row.label}, slider`} aria-valuetext={writeValue(value, row.unit)} className="block size-3 rounded-full border border-ink bg-raised pointer-coarse:size-6" />
+      </Slider.Root>
+      {brush.responses.map((response, index) => (
+        // biome-ignore lint/suspicious/noArrayIndexKey: a response is its place in the brush
+        response.quality === name && <ResponseButton key={index} response={response} index={index} run={run} />
+      ))}
+      <AddResponse name={name} onPick={(source) => run(addResponse(name, source))} />
+    </div>
+  );
+}
+
+function AddResponse({ name, onPick }: { name: Quality; onPick: (source: Source) => void }) {
+  return (
+    <DropdownMenu.Root>
+      <DropdownMenu.Trigger aria-label={`Let ${qualityRow(name).label.toLowerCase()} answer to a signal`} title="Let it answer to a signal" className="grid size-5 shrink-0 place-items-center rounded text-soft hover:text-ink pointer-coarse:size-8">
+        <Plus aria-hidden size={13} />
+      </DropdownMenu.Trigger>
+      <DropdownMenu.Portal>
+        <DropdownMenu.Content align="end" collisionPadding={12} className="z-30 min-w-44 rounded-lg border border-line bg-panel p-1.5 shadow-xl">
+          {(Object.keys(families) as Family[]).map((family) => (
+            <DropdownMenu.Group key={family}>
+              <DropdownMenu.Label className="px-2 pt-1 font-semibold font-serif text-[12px] text-soft">{families[family]}</DropdownMenu.Label>
+              {sourceNames
+                .filter((source) => sources[source].family === family)
+                .map((source) => (
+                  <DropdownMenu.Item key={source} onSelect={() => onPick(source)} className="cursor-pointer rounded px-2 py-1 data-highlighted:bg-act-wash data-highlighted:outline-none" title={sources[source].says}>
+                    {sources[source].label}
+                  </DropdownMenu.Item>
+                ))}
+            </DropdownMenu.Group>
+          ))}
+        </DropdownMenu.Content>
+      </DropdownMenu.Portal>
+    </DropdownMenu.Root>
+  );
+}

@@ -1,0 +1,46 @@
+import { BrushError, parseBrush } from "@core/brush";
+import { addBrushes, findBrush, saveBrush } from "@server/brushes/repository";
+import { data } from "react-router";
+import { z } from "zod";
+import { needAccount, notFound } from "~/account/need-account";
+import type { Route } from "./+types/route";
+import { Bench } from "./bench";
+
+export const meta: Route.MetaFunction = ({ data }) => [{ title: `${data?.kept.brush.name ?? "Bench"} · Brosse` }];
+
+export async function loader({ params, context, request }: Route.LoaderArgs) {
+  const account = needAccount(context, request);
+  const kept = await findBrush(context.database, account.id, params.id);
+  if (!kept) throw notFound("brush");
+  return { kept };
+}
+
+const save = z.discriminatedUnion("act", [
+  z.object({ act: z.literal("save"), from: z.int().min(1), brush: z.unknown() }),
+  z.object({ act: z.literal("save-new"), brush: z.unknown() }),
+]);
+
+/** Saves the brush as its next revision, or as a new brush beside it. */
+export async function action({ params, context, request }: Route.ActionArgs) {
+  const account = needAccount(context, request);
+  const asked = save.safeParse(await request.json().catch(() => undefined));
+  if (!asked.success) return data({ kind: "fault" as const, fault: "The request could not be read." }, { status: 400 });
+  try {
+    const brush = parseBrush(asked.data.brush);
+    if (asked.data.act === "save-new") {
+      const [id] = await addBrushes(context.database, account.id, [brush]);
+      return { kind: "made" as const, id, name: brush.name };
+    }
+    const result = await saveBrush(context.database, account.id, params.id, asked.data.from, brush);
+    if (!result) throw notFound("brush");
+    if (result.saved) return { kind: "saved" as const, revision: result.revision, brush };
+    return data({ kind: "conflict" as const, newest: result.newest }, { status: 409 });
+  } catch (error) {
+    if (error instanceof BrushError) return data({ kind: "fault" as const, fault: error.message }, { status: 400 });
+    throw error;
+  }
+}
+
+export default function BenchRoute({ loaderData: { kept } }: Route.ComponentProps) {
+  return <Bench key={kept.id} kept={kept} />;
+}

@@ -1,0 +1,128 @@
+import type { Brush } from "@core/brush";
+import { type Quality, qualities, qualityRow } from "@core/quality/table";
+import { type Response, responseSchema } from "@core/response/model";
+import type { Source } from "@core/response/sources";
+
+/** One step that can be taken back: what it is called and what was before it. */
+interface Step {
+  readonly label: string;
+  readonly before: Brush;
+  /** Steps with the same key join until the gesture ends. */
+  readonly key: string | undefined;
+}
+
+/** The bench as a value. Everything that changes it is a command. */
+export interface BenchState {
+  readonly brush: Brush;
+  readonly past: readonly Step[];
+  readonly future: readonly { readonly label: string; readonly after: Brush }[];
+  /** What the shelf has. */
+  readonly saved: Brush;
+  readonly revision: number;
+}
+
+/** Yields the next state, or undefined where the command does not apply. */
+export type Command = (state: BenchState) => BenchState | undefined;
+
+const MOST_STEPS = 500;
+
+export function openBench(brush: Brush, revision: number): BenchState {
+  return { brush, past: [], future: [], saved: brush, revision };
+}
+
+export function isChanged({ brush, saved }: BenchState): boolean {
+  return brush !== saved && JSON.stringify(brush) !== JSON.stringify(saved);
+}
+
+function change(label: string, alter: (brush: Brush) => Brush, key?: string): Command {
+  return (state) => {
+    const brush = alter(state.brush);
+    if (brush === state.brush) return undefined;
+    const last = state.past[state.past.length - 1];
+    const joins = key !== undefined && last?.key === key;
+    const past = joins ? state.past : [...state.past, { label, before: state.brush, key }].slice(-MOST_STEPS);
+    return { ...state, brush, past, future: [] };
+  };
+}
+
+/** A quality's own value in a brush. */
+export function qualityValue(brush: Brush, name: Quality): number {
+  const bodies = brush as unknown as Record<string, Record<string, number>>;
+  return bodies[qualities[name].body][name];
+}
+
+/** Sets a quality, clamped to its range; steps of one drag join. */
+export function setQuality(name: Quality, value: number): Command {
+  const { body, label, low, high } = qualityRow(name);
+  const clamped = Math.min(high, Math.max(low, value));
+  return (state) =>
+    Number.isNaN(clamped) || qualityValue(state.brush, name) === clamped
+      ? undefined
+      : change(label.toLowerCase(), (brush) => ({ ...brush, [body]: { ...brush[body], [name]: clamped } }), `quality ${name}`)(state);
+}
+
+export function setBuild(build: Brush["paint"]["build"]): Command {
+  return change("build", (brush) => (brush.paint.build === build ? brush : { ...brush, paint: { ...brush.paint, build } }));
+}
+
+export function setKeepStrength(keepStrength: boolean): Command {
+  return change("keep strength", (brush) => ({ ...brush, trail: { ...brush.trail, keepStrength } }));
+}
+
+export function rename(name: string): Command {
+  return change("name", (brush) => (brush.name === name ? brush : { ...brush, name }), "name");
+}
+
+/** Adds a response that at first changes nothing much: from a third to full, or a small turn for what adds. */
+export function addResponse(quality: Quality, source: Source): Command {
+  const { label, joins, high } = qualityRow(quality);
+  const ends = joins === "multiply" ? { low: 0.3, high: 1 } : source === "heading" || source === "lean" || source === "twist" ? { low: 0, high: quality === "angle" ? 360 : high } : { low: 0, high: Math.min(high, quality === "angle" || quality === "hue" ? 45 : 0.25) };
+  const response = responseSchema.parse({ quality, source, ...ends });
+  return change(`${label.toLowerCase()} answers`, (brush) => ({ ...brush, responses: [...brush.responses, response] }));
+}
+
+export function changeResponse(index: number, patch: Partial<Response>): Command {
+  return (state) => {
+    const response = state.brush.responses[index];
+    const next = response && responseSchema.safeParse({ ...response, ...patch });
+    if (!next?.success) return undefined;
+    const label = `${qualityRow(response.quality).label.toLowerCase()} response`;
+    return change(label, (brush) => ({ ...brush, responses: brush.responses.map((r, i) => (i === index ? next.data : r)) }), `response ${index} ${Object.keys(patch).join()}`)(state);
+  };
+}
+
+export function removeResponse(index: number): Command {
+  return (state) =>
+    state.brush.responses[index] && change("response removed", (brush) => ({ ...brush, responses: brush.responses.filter((_, i) => i !== index) }))(state);
+}
+
+/** Ends a gesture: the next change is a step of its own. */
+export const seal: Command = (state) => {
+  const last = state.past[state.past.length - 1];
+  return last?.key === undefined ? undefined : { ...state, past: [...state.past.slice(0, -1), { ...last, key: undefined }] };
+};
+
+export const undo: Command = (state) => {
+  const last = state.past[state.past.length - 1];
+  return last && { ...state, brush: last.before, past: state.past.slice(0, -1), future: [{ label: last.label, after: state.brush }, ...state.future] };
+};
+
+export const redo: Command = (state) => {
+  const [next, ...future] = state.future;
+  return next && { ...state, brush: next.after, past: [...state.past, { label: next.label, before: state.brush, key: undefined }], future };
+};
+
+/** The shelf has this brush now. */
+export function markSaved(saved: Brush, revision: number): Command {
+  return (state) => ({ ...state, saved, revision });
+}
+
+/** Takes the shelf's newer version; what was on the bench can be undone to. */
+export function takeNewest(brush: Brush, revision: number): Command {
+  return (state) => ({ ...state, brush, saved: brush, revision, past: [...state.past, { label: "newer version taken", before: state.brush, key: undefined }], future: [] });
+}
+
+/** Runs a command where it applies. */
+export function reduce(state: BenchState, command: Command): BenchState {
+  return command(state) ?? state;
+}

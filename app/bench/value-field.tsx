@@ -1,0 +1,49 @@
+import type { Unit } from "@core/quality/row";
+import { useState } from "react";
+import { readValue, writeValue } from "./units";
+
+interface Props {
+  readonly label: string;
+  readonly value: number;
+  readonly unit: Unit;
+  readonly onChange: (value: number) => void;
+  /** Reads the label aloud only; the row shows it. */
+  readonly bare?: boolean;
+}
+
+/** A number that is typed, with its unit or without. What cannot be read is put back. */
+export function ValueField({ label, value, unit, onChange, bare }: Props) {
+  const [draft, setDraft] = useState<string>();
+  const commit = () => {
+    const read = draft === undefined ? undefined : readValue(draft, unit);
+    if (read !== undefined) onChange(read);
+    setDraft(undefined);
+  };
+  const input = (
+    <input
+      aria-label={bare ? label : undefined}
+      inputMode="decimal"
+      className={`rounded border border-transparent bg-transparent text-right font-mono text-[13px] hover:border-line focus:border-edge focus:bg-raised ${bare ? "w-16 px-1 py-0.5" : "w-18 border-line! bg-raised px-1.5 py-1"}`}
+      value={draft ?? writeValue(value, unit)}
+      onChange={(event) => setDraft(event.target.value)}
+      onFocus={(event) => event.target.select()}
+      onBlur={commit}
+      onKeyDown={(event) => {
+        if (event.key === "Enter") commit();
+        if (event.key === "Escape") {
+          setDraft(undefined);
+          event.stopPropagation();
+        }
+      }}
+    />
+  );
+  return bare ? (
+    input
+  ) : (
+    // biome-ignore lint/a11y/noLabelWithoutControl: the field is inside
+    <label className="text-[12px] text-soft">
+      <span className="block">{label}</span>
+      {input}
+    </label>
+  );
+}

@@ -1,0 +1,14 @@
+import { editionPackage, findEdition } from "@server/editions/repository";
+import { notFound } from "~/account/need-account";
+import type { Route } from "./+types/edition-strip-route";
+import { stripResponse } from "./strip-response";
+
+/** The stroke of one brush of a published edition. */
+export async function loader({ params, context, request }: Route.LoaderArgs) {
+  const edition = await findEdition(context.database, params.id);
+  if (!edition) throw notFound("edition");
+  const { set, brushes } = await editionPackage(context.database, edition);
+  const brush = brushes.get(set.brushes[Number(params.number)]?.file ?? "");
+  if (!brush) throw notFound("brush");
+  return stripResponse(context, request, brush, "public");
+}

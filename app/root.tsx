@@ -1,0 +1,56 @@
+import type { ReactNode } from "react";
+import { isRouteErrorResponse, Links, Meta, Outlet, Scripts, ScrollRestoration, useRouteLoaderData } from "react-router";
+import type { Route } from "./+types/root";
+import "./app.css";
+import { readTable } from "./ui/table-cookie";
+import { TopBar } from "./ui/top-bar";
+
+export const meta: Route.MetaFunction = () => [{ title: "Brosse" }, { name: "description", content: "Build, tune, package and publish painting brushes." }];
+
+export function loader({ context, request }: Route.LoaderArgs) {
+  return { studio: context.account?.studio, nonce: context.nonce, table: readTable(request.headers.get("Cookie")) };
+}
+
+export function Layout({ children }: { children: ReactNode }) {
+  const data = useRouteLoaderData<typeof loader>("root");
+  return (
+    <html lang="en" data-table={data?.table}>
+      <head>
+        <meta charSet="utf-8" />
+        <meta name="viewport" content="width=device-width, initial-scale=1" />
+        <link rel="icon" href="/icon.svg" type="image/svg+xml" />
+        <Meta />
+        <Links />
+      </head>
+      <body className="min-h-dvh">
+        {children}
+        <ScrollRestoration nonce={data?.nonce} />
+        <Scripts nonce={data?.nonce} />
+      </body>
+    </html>
+  );
+}
+
+export default function Root() {
+  return <Outlet />;
+}
+
+export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
+  const known = isRouteErrorResponse(error);
+  const title = known && error.status === 404 ? "There is nothing here" : "Something went wrong";
+  const text = known ? (typeof error.data === "string" && error.data ? error.data : error.statusText) : "Brosse could not finish this. Nothing was saved half-way; try again in a moment.";
+  return (
+    <>
+      <TopBar />
+      <main className="sheet mx-auto mt-16 max-w-xl border border-line p-10">
+        <h1 className="font-serif text-3xl">{title}</h1>
+        <p className="mt-3 text-soft">{text}</p>
+        <p className="mt-6">
+          <a className="text-act underline underline-offset-4" href="/">
+            Back to the beginning
+          </a>
+        </p>
+      </main>
+    </>
+  );
+}

@@ -1,0 +1,26 @@
+import { licenceIds } from "@core/formats/package";
+import { versionSchema } from "@core/formats/package";
+import { z } from "zod";
+
+/** What the set's page sends. */
+export const draftSchema = z.object({
+  name: z.string().trim().min(1, "a set needs a name").max(80),
+  licence: z.enum(licenceIds),
+  notes: z.string().max(4000),
+  credits: z.string().max(1000),
+  brushes: z.array(z.object({ id: z.string().max(16), group: z.string().trim().max(60) })).max(200, "a set holds 200 brushes at most"),
+});
+
+export type Draft = z.infer<typeof draftSchema>;
+
+export const askSchema = z.discriminatedUnion("act", [
+  z.object({ act: z.literal("save"), from: z.int().min(1), draft: draftSchema }),
+  z.object({ act: z.literal("publish"), from: z.int().min(1), draft: draftSchema, version: versionSchema }),
+]);
+
+/** The next edition's number: the first is 1.0.0, later ones raise the middle number. */
+export function nextVersion(published: readonly string[]): string {
+  const [top] = published.map((v) => v.split(".").map(Number)).sort((a, b) => b[0] - a[0] || b[1] - a[1] || b[2] - a[2]);
+  if (!top || top[0] === 0) return "1.0.0";
+  return `${top[0]}.${top[1] + 1}.0`;
+}

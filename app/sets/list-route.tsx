@@ -1,0 +1,54 @@
+import { createSet, listSets } from "@server/sets/repository";
+import { Form, Link, redirect } from "react-router";
+import { needAccount } from "~/account/need-account";
+import { Button } from "~/ui/button";
+import { TopBar } from "~/ui/top-bar";
+import { counted, day } from "~/ui/words";
+import type { Route } from "./+types/list-route";
+
+export const meta: Route.MetaFunction = () => [{ title: "Sets · Brosse" }];
+
+export async function loader({ context, request }: Route.LoaderArgs) {
+  const account = needAccount(context, request);
+  return { sets: await listSets(context.database, account.id) };
+}
+
+export async function action({ context, request }: Route.ActionArgs) {
+  const account = needAccount(context, request);
+  const id = await createSet(context.database, account.id, { name: "New set", licence: "CC-BY-4.0", notes: "", credits: "", brushes: [] });
+  return redirect(`/sets/${id}`);
+}
+
+export default function Sets({ loaderData: { sets } }: Route.ComponentProps) {
+  return (
+    <>
+      <TopBar />
+      <main className="mx-4.5 my-5">
+        <div className="mb-3 flex items-center justify-between">
+          <h1 className="font-serif text-2xl">Sets</h1>
+          <Form method="post">
+            <Button kind="act" type="submit">
+              New set
+            </Button>
+          </Form>
+        </div>
+        {sets.length === 0 ? (
+          <p className="sheet border border-line p-8 text-soft">No sets yet. A set gathers brushes of your shelf in an order, under one licence, and is what you publish.</p>
+        ) : (
+          <ul className="sheet divide-y divide-line border border-line">
+            {sets.map((set) => (
+              <li key={set.id} className="relative flex items-baseline gap-4 px-4.5 py-3 focus-within:bg-act-wash hover:bg-act-wash">
+                <Link to={`/sets/${set.id}`} className="font-medium font-serif text-lg after:absolute after:inset-0">
+                  {set.name}
+                </Link>
+                <span className="text-soft">
+                  {counted(set.brushes.length, "brush", "brushes")} · changed {day(set.changedAt)}
+                </span>
+              </li>
+            ))}
+          </ul>
+        )}
+      </main>
+    </>
+  );
+}

@@ -1,0 +1,49 @@
+import type { KeptBrush } from "@server/brushes/repository";
+import { ArrowDown, ArrowUp, X } from "lucide-react";
+import { Button } from "~/ui/button";
+
+interface Common {
+  readonly kept: KeptBrush;
+}
+interface Outside extends Common {
+  readonly onAdd: () => void;
+}
+interface Inside extends Common {
+  readonly group: string;
+  readonly first: boolean;
+  readonly last: boolean;
+  readonly onMove: (by: 1 | -1) => void;
+  readonly onGroup: (group: string) => void;
+  readonly onRemove: () => void;
+}
+
+/** A brush on a set's page: in the set with its group and place, or on the shelf with a way in. */
+export function MemberLine(props: Inside | Outside) {
+  const { id, revision, brush } = props.kept;
+  return (
+    <li className="flex items-center gap-3 px-4 py-1">
+      <span className="w-44 shrink-0 truncate font-medium font-serif text-base">{brush.name}</span>
+      <img src={`/strips/brushes/${id}/${revision}.png?w=400&h=44`} alt="" width={400} height={44} loading="lazy" className="h-11 min-w-0 flex-1 object-contain" />
+      {"onAdd" in props ? (
+        <Button onClick={props.onAdd} aria-label={`Add ${brush.name} to the set`}>
+          Add
+        </Button>
+      ) : (
+        <>
+          <input aria-label={`Group of ${brush.name}`} placeholder="group" maxLength={60} value={props.group} onChange={(e) => props.onGroup(e.target.value)} className="w-24 rounded border border-line bg-raised px-2 py-1 text-[13px] placeholder:text-soft" />
+          <div className="flex">
+            <Button kind="quiet" className="px-1" disabled={props.first} aria-label={`Move ${brush.name} up`} onClick={() => props.onMove(-1)}>
+              <ArrowUp aria-hidden size={15} />
+            </Button>
+            <Button kind="quiet" className="px-1" disabled={props.last} aria-label={`Move ${brush.name} down`} onClick={() => props.onMove(1)}>
+              <ArrowDown aria-hidden size={15} />
+            </Button>
+            <Button kind="quiet" className="px-1" aria-label={`Take ${brush.name} out of the set`} onClick={props.onRemove}>
+              <X aria-hidden size={15} />
+            </Button>
+          </div>
+        </>
+      )}
+    </li>
+  );
+}

@@ -1,0 +1,176 @@
+import { type LicenceId, licenceIds, licences } from "@core/formats/package";
+import type { KeptBrush } from "@server/brushes/repository";
+import type { EditionEntry } from "@server/editions/repository";
+import type { KeptSet } from "@server/sets/repository";
+import { useEffect, useRef, useState } from "react";
+import { Link, useFetcher } from "react-router";
+import { Button } from "~/ui/button";
+import { Choice, Field, TextArea } from "~/ui/field";
+import { TopBar } from "~/ui/top-bar";
+import { counted, day } from "~/ui/words";
+import { type Draft, nextVersion } from "./draft";
+import { MemberLine } from "./member-line";
+import type { action } from "./set-route";
+
+function draftOf({ name, licence, notes, credits, brushes }: KeptSet): Draft {
+  return { name, licence, notes, credits, brushes: [...brushes] };
+}
+
+/** A set on one page: its brushes in their order, what is still on the shelf, its words, and its editions. */
+export function SetPage({ set, shelf, editions }: { set: KeptSet; shelf: KeptBrush[]; editions: EditionEntry[] }) {
+  const [draft, setDraft] = useState(() => draftOf(set));
+  const [revision, setRevision] = useState(set.revision);
+  const [saved, setSaved] = useState(() => JSON.stringify(draftOf(set)));
+  const [version, setVersion] = useState(() => nextVersion(editions.map((e) => e.version)));
+  const fetcher = useFetcher<typeof action>();
+  const sent = useRef("");
+  const handled = useRef<unknown>(undefined);
+  const answer = fetcher.data;
+  const busy = fetcher.state !== "idle";
+  const changed = JSON.stringify(draft) !== saved;
+  const edit = (patch: Partial<Draft>) => setDraft((now) => ({ ...now, ...patch }));
+
+  useEffect(() => {
+    if (!answer || busy || handled.current === answer) return;
+    handled.current = answer;
+    if (answer.kind === "saved" || answer.kind === "unpublished") {
+      setRevision(answer.revision);
+      setSaved(sent.current);
+    }
+  }, [answer, busy]);
+
+  const send = (act: "save" | "publish", from = revision) => {
+    sent.current = JSON.stringify(draft);
+    const body = act === "save" ? { act, from, draft } : { act, from, draft, version };
+    void fetcher.submit(JSON.stringify(body), { method: "post", encType: "application/json" });
+  };
+  const byId = new Map(shelf.map((kept) => [kept.id, kept]));
+  const inSet = new Set(draft.brushes.map((b) => b.id));
+  const rest = shelf.filter((kept) => !inSet.has(kept.id));
+  const move = (index: number, by: number) => {
+    const brushes = [...draft.brushes];
+    const [one] = brushes.splice(index, 1);
+    brushes.splice(index + by, 0, one);
+    edit({ brushes });
+  };
+  const conflict = answer?.kind === "conflict" && !busy && answer.newest.revision !== revision ? answer.newest : undefined;
+
+  return (
+    <>
+      <TopBar>
+        <div className="flex items-baseline gap-3">
+          <h1 className="font-medium font-serif text-lg">{draft.name || "A set without a name"}</h1>
+          <span role="status" className="font-mono text-[13px] text-soft">
+            {busy ? "saving…" : changed ? "not saved" : "saved"}
+          </span>
+        </div>
+        <Button disabled={!changed || busy} onClick={() => send("save")}>
+          Save
+        </Button>
+      </TopBar>
+      <main className="grid gap-4 px-4.5 py-3 lg:grid-cols-[minmax(0,1fr)_22rem]">
+        <div className="min-w-0 space-y-4">
+          {conflict && (
+            <div role="alert" className="rounded-md border border-danger px-3 py-2">
+              <p>This set was saved elsewhere meanwhile, as “{conflict.name}” with {counted(conflict.brushes.length, "brush", "brushes")}. Nothing of yours is lost.</p>
+              <div className="mt-2 flex gap-2">
+                <Button onClick={() => send("save", conflict.revision)}>Save mine over it</Button>
+                <Button
+                  onClick={() => {
+                    setDraft(draftOf(conflict));
+                    setSaved(JSON.stringify(draftOf(conflict)));
+                    setRevision(conflict.revision);
+                  }}
+                >
+                  Take that version
+                </Button>
+              </div>
+            </div>
+          )}
+          {(answer?.kind === "fault" || answer?.kind === "unpublished") && !busy && (
+            <p role="alert" className="rounded-md border border-danger px-3 py-2 text-danger">
+              {answer.fault}
+            </p>
+          )}
+          <section aria-labelledby="members" className="sheet border border-line">
+            <h2 id="members" className="border-line border-b px-4 py-2 font-semibold font-serif text-base">
+              In the set <span className="font-normal text-soft">{draft.brushes.length}</span>
+            </h2>
+            {draft.brushes.length === 0 && <p className="px-4 py-6 text-soft">Nothing yet: add brushes from the shelf below. Painters will see them in this order.</p>}
+            <ol className="divide-y divide-line">
+              {draft.brushes.map(({ id, group }, index) => {
+                const kept = byId.get(id);
+                return (
+                  kept && (
+                    <MemberLine
+                      key={id}
+                      kept={kept}
+                      group={group}
+                      first={index === 0}
+                      last={index === draft.brushes.length - 1}
+                      onMove={(by) => move(index, by)}
+                      onGroup={(next) => edit({ brushes: draft.brushes.map((b) => (b.id === id ? { id, group: next } : b)) })}
+                      onRemove={() => edit({ brushes: draft.brushes.filter((b) => b.id !== id) })}
+                    />
+                  )
+                );
+              })}
+            </ol>
+          </section>
+          <section aria-labelledby="rest" className="sheet border border-line">
+            <h2 id="rest" className="border-line border-b px-4 py-2 font-semibold font-serif text-base">
+              On the shelf <span className="font-normal text-soft">{rest.length}</span>
+            </h2>
+            {rest.length === 0 && <p className="px-4 py-6 text-soft">{shelf.length === 0 ? "The shelf is empty." : "Every brush of the shelf is in this set."}</p>}
+            <ul className="divide-y divide-line">
+              {rest.map((kept) => (
+                <MemberLine key={kept.id} kept={kept} onAdd={() => edit({ brushes: [...draft.brushes, { id: kept.id, group: "" }] })} />
+              ))}
+            </ul>
+          </section>
+        </div>
+        <aside className="space-y-4">
+          <section className="space-y-3 rounded-lg border border-line bg-panel p-4">
+            <Field label="Name" value={draft.name} maxLength={80} required onChange={(e) => edit({ name: e.target.value })} />
+            <Choice label="Licence" value={draft.licence} hint={licences[draft.licence].says} onChange={(e) => edit({ licence: e.target.value as LicenceId })}>
+              {licenceIds.map((id) => (
+                <option key={id} value={id}>
+                  {licences[id].label}
+                </option>
+              ))}
+            </Choice>
+            <TextArea label="Notes for painters" value={draft.notes} maxLength={4000} onChange={(e) => edit({ notes: e.target.value })} />
+            <Field label="Credits" value={draft.credits} maxLength={1000} onChange={(e) => edit({ credits: e.target.value })} />
+          </section>
+          <section aria-labelledby="editions" className="space-y-3 rounded-lg border border-line bg-panel p-4">
+            <h2 id="editions" className="font-semibold font-serif text-base">
+              Editions
+            </h2>
+            {editions.length === 0 ? (
+              <p className="text-soft">None yet. An edition gets a public page, a specimen and a package, and never changes afterwards.</p>
+            ) : (
+              <ul>
+                {editions.map((e) => (
+                  <li key={e.id} className="flex justify-between">
+                    <Link to={`/editions/${e.id}`} className="font-mono text-act underline underline-offset-4">
+                      {e.version}
+                    </Link>
+                    <span className="text-soft">{day(e.publishedAt)}</span>
+                  </li>
+                ))}
+              </ul>
+            )}
+            <div className="flex items-end gap-2">
+              <div className="flex-1">
+                <Field label="Next edition" value={version} pattern="\d+\.\d+\.\d+" inputMode="decimal" onChange={(e) => setVersion(e.target.value)} />
+              </div>
+              <Button kind="act" className="h-8.5" disabled={busy || draft.brushes.length === 0} onClick={() => send("publish")}>
+                {busy ? "Working…" : `Publish ${version}`}
+              </Button>
+            </div>
+          </section>
+        </aside>
+      </main>
+    </>
+  );
+}

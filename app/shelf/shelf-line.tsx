@@ -1,0 +1,41 @@
+import { behaviour } from "@core/measure/behaviour";
+import { sources, type Source } from "@core/response/sources";
+import type { KeptBrush } from "@server/brushes/repository";
+import { Link } from "react-router";
+
+/** One brush as a line of a type specimen: its name, its stroke, and what its values say. */
+export function ShelfLine({ kept: { id, revision, brush, origin }, fresh }: { kept: KeptBrush; fresh: boolean }) {
+  const { size, softness, passes, drivenBy } = behaviour(brush);
+  const driven = drivenBy.map((source) => sources[source as Source].label.toLowerCase()).join(", ");
+  return (
+    <li className={`relative flex items-center gap-x-5 px-4.5 py-1.5 focus-within:bg-act-wash hover:bg-act-wash ${fresh ? "bg-act-wash" : ""}`}>
+      <div className="w-58 shrink-0">
+        <Link to={`/bench/${id}`} className="font-medium font-serif text-lg leading-tight after:absolute after:inset-0">
+          {brush.name}
+        </Link>
+        <p className="text-[13px] text-soft">
+          {fresh && <span className="font-medium text-act">new · </span>}
+          {origin || (driven ? `driven by ${driven}` : "the same in every hand")}
+        </p>
+      </div>
+      <img src={`/strips/brushes/${id}/${revision}.png?w=720&h=70`} alt={`A stroke of ${brush.name}`} width={720} height={70} loading="lazy" className="h-17.5 min-w-0 flex-1 object-contain" />
+      <dl className="flex shrink-0 gap-4 max-lg:hidden">
+        <Trait name="px wide" value={String(Math.round(size))} share={Math.min(1, Math.log2(size) / 9)} />
+        <Trait name="soft" value={`${Math.round(softness * 100)} %`} share={softness} />
+        <Trait name="passes" value={passes > 99 ? "99+" : String(passes)} share={Math.min(1, passes / 20)} />
+      </dl>
+    </li>
+  );
+}
+
+function Trait({ name, value, share }: { name: string; value: string; share: number }) {
+  return (
+    <div className="flex w-15 flex-col-reverse">
+      <div aria-hidden className="mt-1 h-0.75 rounded bg-line">
+        <div className="h-full rounded bg-ink" style={{ width: `${share * 100}%` }} />
+      </div>
+      <dt className="text-[12px] text-soft">{name}</dt>
+      <dd className="font-mono text-[13px]">{value}</dd>
+    </div>
+  );
+}

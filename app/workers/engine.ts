@@ -1,0 +1,60 @@
+import type { Brush } from "@core/brush";
+import type { Sample } from "@core/hand/sample";
+import type { Ask, PaperColours, Tell } from "./messages";
+
+/** The page's end of the engine: owns the worker that draws on a canvas. */
+export class Engine {
+  private readonly worker = new Worker(new URL("./engine.worker.ts", import.meta.url), { type: "module" });
+  private turn = 0;
+  private stroke = 0;
+
+  /** @param canvas is handed over: afterwards only the worker draws on it */
+  constructor(canvas: HTMLCanvasElement, colours: PaperColours, proofs: boolean, hear: (tell: Tell) => void) {
+    this.worker.addEventListener("message", ({ data }: MessageEvent<Tell>) => hear(data));
+    this.worker.addEventListener("error", (event) => hear({ kind: "fault", message: event.message || "the engine could not start" }));
+    const offscreen = canvas.transferControlToOffscreen();
+    this.ask({ kind: "open", canvas: offscreen, colours, proofs }, [offscreen]);
+  }
+
+  /** Draws the proofs with this brush; answers with the turn that `proofed` will name. */
+  setBrush(brush: Brush): number {
+    this.ask({ kind: "brush", brush, turn: ++this.turn });
+    return this.turn;
+  }
+
+  vignettes(brush: Brush, width: number, height: number): void {
+    this.ask({ kind: "vignettes", brush, width, height });
+  }
+
+  resize(width: number, height: number): void {
+    this.ask({ kind: "resize", width, height });
+  }
+
+  penDown(): void {
+    this.ask({ kind: "pen-down", stroke: ++this.stroke });
+  }
+
+  penMove(samples: readonly Sample[]): void {
+    this.ask({ kind: "pen-move", samples });
+  }
+
+  penUp(): void {
+    this.ask({ kind: "pen-up" });
+  }
+
+  takeBack(): void {
+    this.ask({ kind: "take-back" });
+  }
+
+  clear(): void {
+    this.ask({ kind: "clear" });
+  }
+
+  close(): void {
+    this.worker.terminate();
+  }
+
+  private ask(message: Ask, transfer: Transferable[] = []): void {
+    this.worker.postMessage(message, { transfer });
+  }
+}

@@ -1,0 +1,58 @@
+import type { Ask, PaperColours, Tell } from "./messages";
+import { Paper } from "./paper";
+import { paintVignette, tipVignette } from "./vignettes";
+
+let paper: Paper | undefined;
+let colours: PaperColours | undefined;
+let stroke = 0;
+let counted = 0;
+
+function tell(message: Tell, transfer: Transferable[] = []): void {
+  postMessage(message, { transfer });
+}
+
+async function answer(ask: Ask): Promise<void> {
+  switch (ask.kind) {
+    case "open":
+      colours = ask.colours;
+      paper = new Paper(ask.canvas, ask.colours, ask.proofs);
+      return;
+    case "resize":
+      return paper?.resize(ask.width, ask.height);
+    case "brush":
+      if (await paper?.setBrush(ask.brush)) tell({ kind: "proofed", turn: ask.turn });
+      return;
+    case "pen-down":
+      stroke = ask.stroke;
+      counted = 0;
+      return paper?.penDown(ask.stroke);
+    case "pen-move":
+      paper?.penMove(ask.samples);
+      counted += ask.samples.length;
+      tell({ kind: "shown", stroke, samples: counted });
+      return;
+    case "pen-up":
+      countStrokes();
+      return paper?.penUp();
+    case "take-back":
+      paper?.takeBack();
+      return countStrokes();
+    case "clear":
+      paper?.clear();
+      return countStrokes();
+    case "vignettes": {
+      if (!colours) return;
+      const tip = await tipVignette(ask.brush, ask.width, ask.height, colours);
+      const paint = await paintVignette(ask.brush, ask.width, ask.height, colours);
+      tell({ kind: "vignettes", tip, paint }, [tip, paint]);
+    }
+  }
+}
+
+function countStrokes(): void {
+  tell({ kind: "strokes", count: paper?.strokeCount ?? 0 });
+}
+
+addEventListener("message", ({ data }: MessageEvent<Ask>) => {
+  answer(data).catch((error: unknown) => tell({ kind: "fault", message: error instanceof Error ? error.message : String(error) }));
+});

@@ -1,0 +1,29 @@
+import type { Brush } from "@core/brush";
+import type { Sample } from "@core/hand/sample";
+
+/** The colours of a paper, as `#rrggbb`. */
+export interface PaperColours {
+  readonly paper: string;
+  readonly ink: string;
+  readonly second: string;
+}
+
+/** What the page asks of the engine in its worker. Pixels are the canvas's own. */
+export type Ask =
+  | { readonly kind: "open"; readonly canvas: OffscreenCanvas; readonly colours: PaperColours; readonly proofs: boolean }
+  | { readonly kind: "resize"; readonly width: number; readonly height: number }
+  | { readonly kind: "brush"; readonly brush: Brush; readonly turn: number }
+  | { readonly kind: "pen-down"; readonly stroke: number }
+  | { readonly kind: "pen-move"; readonly samples: readonly Sample[] }
+  | { readonly kind: "pen-up" }
+  | { readonly kind: "take-back" }
+  | { readonly kind: "clear" }
+  | { readonly kind: "vignettes"; readonly brush: Brush; readonly width: number; readonly height: number };
+
+/** What the engine tells the page. */
+export type Tell =
+  | { readonly kind: "proofed"; readonly turn: number }
+  | { readonly kind: "shown"; readonly stroke: number; readonly samples: number }
+  | { readonly kind: "strokes"; readonly count: number }
+  | { readonly kind: "vignettes"; readonly tip: ImageBitmap; readonly paint: ImageBitmap }
+  | { readonly kind: "fault"; readonly message: string };

@@ -1,0 +1,168 @@
+import type { Brush } from "@core/brush";
+import { hexToRgb } from "@core/colour/srgb";
+import { proofsOn } from "@core/hand/proof";
+import type { Sample } from "@core/hand/sample";
+import { createKernels, type Kernels } from "@core/kernels/load";
+import { type Ink, paintHand, StrokePainter } from "@core/stroke/painter";
+import { Picture } from "@core/surface/picture";
+import { Surface } from "@core/surface/surface";
+import type { PaperColours } from "./messages";
+import { washBrush, washStrokes } from "./wash";
+
+const PROOFS = 0;
+const OWN = 1;
+const WASH_INK = "#d8963c";
+/** How long a redraw may take before its strokes are shown as they come, ms. */
+const PATIENCE = 60;
+
+interface OwnStroke {
+  readonly brush: Brush;
+  readonly samples: Sample[];
+  readonly seed: number;
+}
+
+/** A paper with proofs below and the painter's own strokes above, shown on an OffscreenCanvas. */
+export class Paper {
+  private readonly kernels: Kernels = createKernels();
+  private readonly ink: Ink;
+  private readonly drawing: OffscreenCanvasRenderingContext2D;
+  private surface: Surface;
+  private picture: Picture;
+  private brush: Brush | undefined;
+  private painter: StrokePainter | undefined;
+  private strokes: OwnStroke[] = [];
+  private turn = 0;
+  private proofsWait = false;
+
+  constructor(
+    private readonly canvas: OffscreenCanvas,
+    private readonly colours: PaperColours,
+    private readonly proofs: boolean,
+  ) {
+    const drawing = canvas.getContext("2d", { alpha: false });
+    if (!drawing) throw new Error("this browser cannot draw outside the page");
+    this.drawing = drawing;
+    this.ink = { colour: hexToRgb(colours.ink), second: hexToRgb(colours.second) };
+    this.surface = new Surface(this.kernels, canvas.width, canvas.height, 2);
+    this.picture = new Picture(this.surface, hexToRgb(colours.paper));
+    this.showAll();
+  }
+
+  get strokeCount(): number {
+    return this.strokes.length;
+  }
+
+  /** Gives the paper another size; proofs are drawn anew, own strokes stay where they are. */
+  async resize(width: number, height: number): Promise<void> {
+    this.painter = undefined;
+    this.picture.release();
+    this.surface.release();
+    this.canvas.width = width;
+    this.canvas.height = height;
+    this.surface = new Surface(this.kernels, width, height, 2);
+    this.picture = new Picture(this.surface, hexToRgb(this.colours.paper));
+    this.repaintOwn();
+    this.showAll();
+    if (this.brush) await this.setBrush(this.brush);
+  }
+
+  /**
+   * Takes another brush and draws the proofs with it. Between strokes it looks up: when a newer brush has come, it
+   * stops and answers false.
+   */
+  async setBrush(brush: Brush): Promise<boolean> {
+    this.brush = brush;
+    const turn = ++this.turn;
+    if (!this.proofs) return true;
+    if (this.painter) {
+      this.proofsWait = true;
+      return false;
+    }
+    this.proofsWait = false;
+    const begun = performance.now();
+    const { surface } = this;
+    surface.clear(PROOFS);
+    for (const { strokes, room, wash } of proofsOn(surface.width, surface.height)) {
+      surface.paintOn(PROOFS);
+      if (wash) paintHand(surface, washBrush(room.height * 0.72), { ...this.ink, colour: hexToRgb(WASH_INK) }, washStrokes(room), 1);
+      paintHand(surface, brush, this.ink, strokes, 1);
+      if (performance.now() - begun > PATIENCE) this.show();
+      await breath();
+      // A pen that came down meanwhile has the surface now; the proofs are drawn when it leaves.
+      if (this.painter) this.proofsWait = true;
+      if (turn !== this.turn || surface !== this.surface) return false;
+    }
+    this.show();
+    return true;
+  }
+
+  penDown(stroke: number): void {
+    if (!this.brush) return;
+    this.turn++;
+    this.strokes.push({ brush: this.brush, samples: [], seed: stroke });
+    this.surface.paintOn(OWN);
+    this.painter = new StrokePainter(this.surface, this.brush, this.ink, stroke);
+  }
+
+  penMove(samples: readonly Sample[]): void {
+    if (!this.painter) return;
+    this.strokes[this.strokes.length - 1].samples.push(...samples);
+    this.painter.push(samples);
+    this.show();
+  }
+
+  /** Finishes the stroke, then the proofs that had to wait for it. */
+  async penUp(): Promise<void> {
+    this.painter?.end();
+    this.painter = undefined;
+    this.show();
+    if (this.proofsWait && this.brush) await this.setBrush(this.brush);
+  }
+
+  /** Takes the last own stroke away. */
+  takeBack(): void {
+    if (this.painter) return;
+    this.strokes.pop();
+    this.repaintOwn();
+    this.show();
+  }
+
+  clear(): void {
+    if (this.painter) return;
+    this.strokes = [];
+    this.surface.clear(OWN);
+    this.show();
+  }
+
+  private repaintOwn(): void {
+    this.surface.paintOn(OWN);
+    this.surface.clear(OWN);
+    for (const { brush, samples, seed } of this.strokes) paintHand(this.surface, brush, this.ink, [samples], seed);
+  }
+
+  private showAll(): void {
+    this.surface.takeDirty();
+    this.picture.showAll();
+    this.put(0, 0, this.surface.width, this.surface.height);
+  }
+
+  private show(): void {
+    const area = this.picture.show(this.surface.takeDirty());
+    if (area) this.put(area.left, area.top, area.right, area.bottom);
+  }
+
+  private put(left: number, top: number, right: number, bottom: number): void {
+    const data = new ImageData(this.picture.pixels, this.picture.stride, this.surface.height);
+    this.drawing.putImageData(data, 0, 0, left, top, right - left, bottom - top);
+  }
+}
+
+const channel = new MessageChannel();
+
+/** Lets waiting messages in; unlike a timer it costs microseconds. */
+function breath(): Promise<void> {
+  return new Promise((resolve) => {
+    channel.port1.onmessage = () => resolve();
+    channel.port2.postMessage(null);
+  });
+}

@@ -1,0 +1,32 @@
+import { marks } from "./marks";
+import { pack, unpack } from "./package";
+import { paint } from "./paint";
+
+const usage = `usage:
+  brosse paint --brush B --hand H.inkml --out P.png [--size WxH] [--color #rrggbb] [--second #rrggbb] [--paper #rrggbb|none] [--seed N] [--depth 8|16]
+  brosse marks --brush B --hand H.inkml [--seed N] [--out M.jsonl]
+  brosse pack DIR --out SET.zip
+  brosse unpack SET.zip --out DIR
+
+B is a brush's JSON file, or SET.zip#name.
+`;
+
+const verbs: Record<string, (args: readonly string[]) => void> = { paint, marks, pack, unpack };
+
+/** Runs one call and answers with its exit code: 0 done, 2 with one line on standard error. */
+export function main(args: readonly string[]): number {
+  const [verb, ...rest] = args;
+  if (verb === undefined || verb === "help" || verb === "--help") {
+    process.stdout.write(usage);
+    return verb === undefined ? 2 : 0;
+  }
+  try {
+    const run = Object.hasOwn(verbs, verb) ? verbs[verb] : undefined;
+    if (!run) throw new Error(`"${verb}" is no verb; there are ${Object.keys(verbs).join(", ")}`);
+    run(rest);
+    return 0;
+  } catch (error) {
+    process.stderr.write(`brosse: ${error instanceof Error ? error.message.replaceAll("\n", " ") : String(error)}\n`);
+    return 2;
+  }
+}

@@ -1,0 +1,43 @@
+import { hexToRgb } from "@core/colour/srgb";
+import { writeRgba, writeRgba16 } from "@core/formats/png/png";
+import { MAX_SIDE } from "@core/surface/surface";
+import { renderHand, renderHand16 } from "@core/stroke/render";
+import type { Sample } from "@core/hand/sample";
+import { CallError, need, readOptions, seedOption } from "./arguments";
+import { readBrush, readHand, writeWhole } from "./files";
+
+const MARGIN = 64;
+
+/** `paint`: a hand's strokes as a PNG. */
+export function paint(args: readonly string[]): void {
+  const { options } = readOptions(args, ["brush", "hand", "out", "size", "color", "second", "paper", "seed", "depth"]);
+  const brush = readBrush(need(options, "brush"));
+  const { strokes } = readHand(need(options, "hand"));
+  const out = need(options, "out");
+  const depth = options.depth ?? "8";
+  if (depth !== "8" && depth !== "16") throw new CallError(`--depth: "${depth}" is neither 8 nor 16`);
+  const { width, height } = options.size === undefined ? sizeAround(strokes) : sizeOption(options.size);
+  const job = {
+    brush,
+    strokes,
+    width,
+    height,
+    ink: { colour: hexToRgb(options.color ?? "#1f2a30"), second: hexToRgb(options.second ?? "#ffffff") },
+    paper: options.paper === "none" ? null : hexToRgb(options.paper ?? "#ffffff"),
+    seed: seedOption(options.seed),
+  };
+  writeWhole(out, depth === "8" ? writeRgba(renderHand(job), width, height) : writeRgba16(renderHand16(job), width, height));
+}
+
+function sizeOption(text: string): { width: number; height: number } {
+  const found = /^(\d{1,5})x(\d{1,5})$/.exec(text);
+  if (!found) throw new CallError(`--size: "${text}" is not like 1200x400`);
+  return { width: Number(found[1]), height: Number(found[2]) };
+}
+
+/** Without a size, the picture reaches a margin past the farthest sample. */
+function sizeAround(strokes: readonly (readonly Sample[])[]): { width: number; height: number } {
+  const side = (along: (s: Sample) => number) =>
+    Math.min(MAX_SIDE, Math.max(1, Math.ceil(strokes.flat().reduce((most, s) => Math.max(most, along(s)), 0)) + MARGIN));
+  return { width: side((s) => s.x), height: side((s) => s.y) };
+}

@@ -1,0 +1,27 @@
+import { z } from "zod";
+import { groundSchema } from "../ground/model";
+import { paintSchema } from "../paint/model";
+import { responseSchema } from "../response/model";
+import { tipSchema } from "../tip/model";
+import { trailSchema } from "../trail/model";
+
+/** The engine level this Brosse knows. */
+export const LEVEL = 1;
+
+export const BRUSH_NAME_LENGTH = 80;
+export const MAX_RESPONSES = 64;
+
+/** Every field but `level` and `name` has a default. */
+export const brushSchema = z.strictObject({
+  level: z.literal(LEVEL),
+  name: z.string().trim().min(1).max(BRUSH_NAME_LENGTH),
+  notes: z.string().max(2000).default(""),
+  tip: tipSchema.prefault({}),
+  trail: trailSchema.prefault({}),
+  ground: groundSchema.default(null),
+  paint: paintSchema.prefault({}),
+  responses: z.array(responseSchema).max(MAX_RESPONSES).default([]),
+});
+
+/** Everything that decides how one instrument leaves marks: an immutable value. */
+export type Brush = z.infer<typeof brushSchema>;

@@ -1,0 +1,53 @@
+import type { Hand, Sample } from "../../hand/sample";
+import { stanceFromLean, tiltFromStance } from "../../hand/orient";
+
+interface Channel {
+  readonly name: string;
+  readonly attributes: string;
+  readonly value: (sample: Sample) => number | undefined;
+}
+
+const tilts = (s: Sample) => (s.tilt === undefined ? undefined : tiltFromStance(stanceFromLean(s.tilt, s.lean ?? 0)));
+
+const channels: readonly Channel[] = [
+  { name: "X", attributes: 'type="decimal" units="px"', value: (s) => s.x },
+  { name: "Y", attributes: 'type="decimal" units="px"', value: (s) => s.y },
+  { name: "F", attributes: 'type="decimal" min="0" max="1"', value: (s) => s.pressure },
+  { name: "T", attributes: 'type="decimal" units="ms"', value: (s) => s.time },
+  { name: "OTx", attributes: 'type="decimal" units="deg"', value: (s) => tilts(s)?.tiltX },
+  { name: "OTy", attributes: 'type="decimal" units="deg"', value: (s) => tilts(s)?.tiltY },
+  { name: "OR", attributes: 'type="decimal" units="deg"', value: (s) => s.twist },
+];
+
+/** Writes a hand as W3C InkML (Recommendation of 20 September 2011). Channels that no sample has are left out. */
+export function writeInkml(hand: Hand): string {
+  const known = channels.filter((c) => hand.strokes.some((stroke) => stroke.some((s) => c.value(s) !== undefined)));
+  const format = known.map((c) => `        <channel name="${c.name}" ${c.attributes}/>`).join("\n");
+  const traces = hand.strokes
+    .map((stroke) => stroke.map((s) => known.map((c) => plain(c.value(s) ?? 0)).join(" ")).join(", "))
+    .map((points) => `  <trace contextRef="#pen">${points}</trace>`)
+    .join("\n");
+  return `<?xml version="1.0" encoding="UTF-8"?>
+<ink xmlns="http://www.w3.org/2003/InkML">
+  <annotation type="name">${escape(hand.name)}</annotation>
+  <definitions>
+    <context xml:id="pen">
+      <traceFormat>
+${format}
+      </traceFormat>
+    </context>
+  </definitions>
+${traces}
+</ink>
+`;
+}
+
+// Decimal without exponent, as InkML's grammar wants it; the shortest text that reads back as the same number.
+function plain(value: number): string {
+  const text = String(value);
+  return text.includes("e") ? value.toFixed(12).replace(/\.?0+$/, "") : text;
+}
+
+function escape(text: string): string {
+  return text.replace(/[<>&"']/g, (c) => `&#${c.charCodeAt(0)};`);
+}

@@ -1,0 +1,101 @@
+import { strFromU8, unzipSync } from "fflate";
+import { type Brush, BrushError, firstFault, LEVEL, parseBrush } from "../../brush";
+import { FormatError } from "../fault";
+import { readInkml } from "../inkml/read";
+import { readPng } from "../png/png";
+import type { SetPackage } from "./pack";
+import { setFileSchema } from "./schema";
+
+/** The most a package may hold once unpacked, bytes. */
+export const MAX_UNPACKED = 200 * 1024 * 1024;
+/** The most a file may shrink: more is a trap, not a picture. */
+export const MAX_RATIO = 200;
+export const MAX_FILES = 2000;
+/** The most bytes of one JSON file. */
+const MAX_JSON = 1024 * 1024;
+
+const KNOWN = /^(set\.json|README\.md|LICENSE\.txt|specimen\.png|brushes\/[^/]+\.json|(tips|grains)\/[^/]+\.png|hands\/[^/]+\.inkml)$/;
+
+/**
+ * Reads a set package and checks everything in it.
+ * @throws FormatError with one line that says what is wrong and where
+ */
+export function unpack(bytes: Uint8Array): SetPackage {
+  const entries = unzip(bytes);
+  const setText = entries.get("set.json");
+  if (!setText) throw new FormatError("the package has no set.json");
+  const data = json(setText, "set.json");
+  const level = typeof data === "object" && data !== null && "level" in data ? data.level : undefined;
+  if (typeof level === "number" && level > LEVEL) throw new FormatError(`set.json: level: the set needs engine level ${level}, this Brosse knows ${LEVEL}`);
+  const parsed = setFileSchema.safeParse(data);
+  if (!parsed.success) throw new FormatError(`set.json: ${firstFault(parsed.error)}`);
+  const set = parsed.data;
+  const brushes = new Map<string, Brush>();
+  for (const { file } of set.brushes) {
+    if (brushes.has(file)) throw new FormatError(`set.json: brushes: ${file} is listed twice`);
+    const text = entries.get(file);
+    if (!text) throw new FormatError(`set.json: brushes: ${file} is not in the package`);
+    brushes.set(file, brush(json(text, file), file));
+  }
+  const files = new Map<string, Uint8Array>();
+  for (const [path, content] of entries) {
+    if (path.endsWith(".png")) readPng(content, path);
+    else if (path.endsWith(".inkml")) readInkml(strFromU8(content), path);
+    else continue;
+    files.set(path, content);
+  }
+  return { set, brushes, files };
+}
+
+function brush(data: unknown, file: string): Brush {
+  try {
+    return parseBrush(data);
+  } catch (error) {
+    throw error instanceof BrushError ? new FormatError(`${file}: ${error.message}`) : error;
+  }
+}
+
+function json(bytes: Uint8Array, file: string): unknown {
+  if (bytes.length > MAX_JSON) throw new FormatError(`${file}: larger than ${MAX_JSON >> 10} kB`);
+  try {
+    return JSON.parse(new TextDecoder("utf-8", { fatal: true }).decode(bytes));
+  } catch (error) {
+    throw new FormatError(`${file}: not JSON (${error instanceof Error ? error.message.split("\n")[0] : "unknown fault"})`);
+  }
+}
+
+function unzip(bytes: Uint8Array): Map<string, Uint8Array> {
+  if (bytes.length < 22 || bytes[0] !== 0x50 || bytes[1] !== 0x4b) throw new FormatError("not a ZIP file");
+  let total = 0;
+  let count = 0;
+  const seen = new Set<string>();
+  const wanted: { name: string; originalSize: number }[] = [];
+  try {
+    const found = unzipSync(bytes, {
+      filter: ({ name, size, originalSize }) => {
+        refusePath(name);
+        if (seen.has(name)) throw new FormatError(`${name}: twice in the package`);
+        seen.add(name);
+        if (++count > MAX_FILES) throw new FormatError(`more than ${MAX_FILES} files in the package`);
+        total += originalSize;
+        if (total > MAX_UNPACKED) throw new FormatError(`more than ${MAX_UNPACKED >> 20} MB when unpacked`);
+        if (originalSize > MAX_RATIO * Math.max(size, 1)) throw new FormatError(`${name}: packed more than ${MAX_RATIO} to 1`);
+        if (name.endsWith("/")) return false;
+        if (!KNOWN.test(name)) throw new FormatError(`${name}: nothing a set package holds`);
+        wanted.push({ name, originalSize });
+        return true;
+      },
+    });
+    for (const { name, originalSize } of wanted)
+      if (found[name]?.length !== originalSize) throw new FormatError(`${name}: not as long as the package says`);
+    return new Map(Object.entries(found));
+  } catch (error) {
+    if (error instanceof FormatError) throw error;
+    throw new FormatError(`the ZIP file is damaged or cut short (${error instanceof Error ? error.message : "unknown fault"})`);
+  }
+}
+
+function refusePath(name: string): void {
+  if (name.includes("\\") || name.includes("\0") || name.startsWith("/") || /^[A-Za-z]:/.test(name) || name.split("/").includes(".."))
+    throw new FormatError(`${JSON.stringify(name)}: a path that leads out of the package`);
+}

@@ -1,0 +1,8 @@
+export { coverBuild, coverEven, tintBuild, tintEven } from "./lay";
+export { mergeCover, mergeTint, showClear, showOpaque } from "./merge";
+export { maskEllipse } from "./mask";
+
+/** The first address that the data segments leave free. */
+export function heapBase(): usize {
+  return __heap_base;
+}

@@ -1,0 +1,25 @@
+// Fixed point: 0…32767 stands for 0…1. Products keep the nearest value, so a product with 32767 loses at most one step.
+
+export const TILE: i32 = 64;
+export const PLANE: i32 = TILE * TILE * 2;
+
+/** The nearest Q15 value to a·b, lane by lane. */
+// @ts-expect-error: decorators on functions belong to AssemblyScript
+@inline
+export function times(a: v128, b: v128): v128 {
+  return i16x8.q15mulr_sat_s(a, b);
+}
+
+/**
+ * a·b rounded up with the probability of its fraction: `threshold` is the same for the whole mark and runs through
+ * a low-discrepancy sequence over the marks, so that strengths far below one step still add up to what they should.
+ */
+// @ts-expect-error: decorators on functions belong to AssemblyScript
+@inline
+export function timesFine(a: v128, b: v128, threshold: v128): v128 {
+  const nearest = i16x8.q15mulr_sat_s(a, b);
+  const fraction = v128.and(i16x8.mul(a, b), i16x8.splat(0x7fff));
+  const roundedUp = i16x8.gt_s(fraction, i16x8.splat(0x3fff));
+  const roundUp = i16x8.gt_s(fraction, threshold);
+  return i16x8.sub(i16x8.add(nearest, roundedUp), roundUp);
+}

@@ -1,0 +1,33 @@
+// What the kernels mean, in plain float64: numbers 0…1 instead of Q15, one pixel instead of eight. The tests hold the
+// kernels against these.
+
+/** One pixel of premultiplied red, green, blue, alpha, 0…1. */
+export type Pixel = [number, number, number, number];
+
+/** Coverage after one more mark of strength `m·flow` under a ceiling. */
+export function coverBuild(coverage: number, m: number, flow: number, opacity: number): number {
+  return coverage + m * flow * Math.max(0, opacity - coverage);
+}
+
+/** Coverage after one more mark where the strongest counts. */
+export function coverEven(coverage: number, m: number, flow: number, opacity: number): number {
+  return Math.max(coverage, m * flow * opacity);
+}
+
+/** As `coverBuild`, with the mark's own colour. */
+export function tintBuild(stroke: Pixel, m: number, flow: number, opacity: number, colour: readonly [number, number, number]): Pixel {
+  const reach = Math.max(stroke[3], opacity);
+  const goal: Pixel = [colour[0] * reach, colour[1] * reach, colour[2] * reach, reach];
+  return stroke.map((now, i) => now + m * flow * (goal[i] - now)) as Pixel;
+}
+
+/** As `coverEven`, with the mark's own colour. */
+export function tintEven(stroke: Pixel, m: number, flow: number, opacity: number, colour: readonly [number, number, number]): Pixel {
+  const strength = m * flow * opacity;
+  return strength > stroke[3] ? [colour[0] * strength, colour[1] * strength, colour[2] * strength, strength] : stroke;
+}
+
+/** Source-over of premultiplied pixels: W3C Compositing and Blending Level 1, §5.1 "Simple alpha compositing". */
+export function sourceOver(backdrop: Pixel, source: Pixel): Pixel {
+  return backdrop.map((b, i) => source[i] + b * (1 - source[3])) as Pixel;
+}

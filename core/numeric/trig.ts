@@ -1,0 +1,54 @@
+// Sine, cosine and arc tangent from +, −, ×, ÷ and √ alone. Those five are exact to the last bit in IEEE 754, while the
+// built-in functions may differ between JavaScript engines: a stroke must come out the same in all of them.
+
+const RADIANS = Math.PI / 180;
+
+/** sin of an angle in degrees; error below 1e-15. */
+export function sinDegrees(degrees: number): number {
+  return quadrant(degrees, 0);
+}
+
+/** cos of an angle in degrees; error below 1e-15. */
+export function cosDegrees(degrees: number): number {
+  return quadrant(degrees, 1);
+}
+
+function quadrant(degrees: number, shift: number): number {
+  const turns = Math.round(degrees / 90);
+  const x = (degrees - turns * 90) * RADIANS;
+  const q = (((turns + shift) % 4) + 4) % 4;
+  const value = q & 1 ? cosSeries(x) : sinSeries(x);
+  return q & 2 ? -value : value;
+}
+
+// Taylor series, enough terms for |x| ≤ π/4.
+function sinSeries(x: number): number {
+  const z = x * x;
+  return x * (1 - (z / 6) * (1 - (z / 20) * (1 - (z / 42) * (1 - (z / 72) * (1 - (z / 110) * (1 - (z / 156) * (1 - z / 210)))))));
+}
+
+function cosSeries(x: number): number {
+  const z = x * x;
+  return 1 - (z / 2) * (1 - (z / 12) * (1 - (z / 30) * (1 - (z / 56) * (1 - (z / 90) * (1 - (z / 132) * (1 - z / 182))))));
+}
+
+/** The angle of the direction (x, y) in degrees, 0 ≤ angle < 360, 0 for no direction. */
+export function atan2Degrees(y: number, x: number): number {
+  const ax = Math.abs(x);
+  const ay = Math.abs(y);
+  if (!(ax > 0 || ay > 0)) return 0;
+  let angle = ay <= ax ? arcTangent(ay / ax) : 90 - arcTangent(ax / ay);
+  if (x < 0) angle = 180 - angle;
+  if (y < 0) angle = 360 - angle;
+  return angle >= 360 ? 0 : angle;
+}
+
+// Halving the angle twice leaves |x| ≤ tan(π/16), where the series is short.
+function arcTangent(x: number): number {
+  const half = x / (1 + Math.sqrt(1 + x * x));
+  const quarter = half / (1 + Math.sqrt(1 + half * half));
+  const z = quarter * quarter;
+  let sum = 0;
+  for (let n = 23; n >= 1; n -= 2) sum = 1 / n - z * sum;
+  return (4 * quarter * sum) / RADIANS;
+}

@@ -1,0 +1,52 @@
+import type { Curve } from "./model";
+
+/** A curve made ready for evaluation. */
+export type CurveFunction = (x: number) => number;
+
+/**
+ * A monotone cubic through the points: between two of them it never leaves their range. Slopes after Fritsch and
+ * Carlson, "Monotone piecewise cubic interpolation", SIAM J. Numer. Anal. 17 (1980). Outside 0…1 the end values hold.
+ */
+export function curveFunction(points: Curve): CurveFunction {
+  const n = points.length;
+  const xs = points.map((p) => p[0]);
+  const ys = points.map((p) => p[1]);
+  if (n === 2 && ys[0] === 0 && ys[1] === 1) return (x) => (x <= 0 ? 0 : x >= 1 ? 1 : x);
+  const slopes = monotoneSlopes(xs, ys);
+  return (x) => {
+    if (!(x > 0)) return ys[0];
+    if (x >= 1) return ys[n - 1];
+    let i = 0;
+    while (x > xs[i + 1]) i++;
+    const width = xs[i + 1] - xs[i];
+    const t = (x - xs[i]) / width;
+    const s = 1 - t;
+    return s * s * (1 + 2 * t) * ys[i] + t * t * (3 - 2 * t) * ys[i + 1] + t * s * width * (s * slopes[i] - t * slopes[i + 1]);
+  };
+}
+
+function monotoneSlopes(xs: number[], ys: number[]): number[] {
+  const n = xs.length;
+  const chords = Array.from({ length: n - 1 }, (_, i) => (ys[i + 1] - ys[i]) / (xs[i + 1] - xs[i]));
+  const slopes = Array.from({ length: n }, (_, i) => {
+    if (i === 0) return chords[0];
+    if (i === n - 1) return chords[n - 2];
+    return chords[i - 1] * chords[i] <= 0 ? 0 : (chords[i - 1] + chords[i]) / 2;
+  });
+  for (let i = 0; i < n - 1; i++) {
+    if (chords[i] === 0) {
+      slopes[i] = 0;
+      slopes[i + 1] = 0;
+      continue;
+    }
+    const a = slopes[i] / chords[i];
+    const b = slopes[i + 1] / chords[i];
+    const square = a * a + b * b;
+    if (square > 9) {
+      const shrink = 3 / Math.sqrt(square);
+      slopes[i] = shrink * a * chords[i];
+      slopes[i + 1] = shrink * b * chords[i];
+    }
+  }
+  return slopes;
+}

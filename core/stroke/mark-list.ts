@@ -1,0 +1,39 @@
+import { qualityNames } from "../quality/table";
+
+const after = qualityNames.length;
+
+/** Where a mark's row keeps what is no quality; the qualities come first, in the order of their table. */
+export const markField = {
+  x: after,
+  y: after + 1,
+  number: after + 2,
+  distance: after + 3,
+  time: after + 4,
+  heading: after + 5,
+  pressure: after + 6,
+} as const;
+
+/** The numbers of one mark. */
+export const MARK_NUMBERS = after + 7;
+
+/** Rows of marks in one growing array, so that a mark costs no allocation. */
+export class MarkList {
+  values = new Float64Array(256 * MARK_NUMBERS);
+  count = 0;
+
+  /** Adds a row and says where it begins. `values` may be another array afterwards. */
+  append(): number {
+    const at = this.count * MARK_NUMBERS;
+    if (at + MARK_NUMBERS > this.values.length) {
+      const grown = new Float64Array(this.values.length * 2);
+      grown.set(this.values);
+      this.values = grown;
+    }
+    this.count++;
+    return at;
+  }
+
+  clear(): void {
+    this.count = 0;
+  }
+}

@@ -1,0 +1,48 @@
+import type { Brush } from "../brush";
+import type { Rgb } from "../colour/srgb";
+import type { Sample } from "../hand/sample";
+import { createKernels, type Kernels } from "../kernels/load";
+import { deepPixels, Picture } from "../surface/picture";
+import { Surface } from "../surface/surface";
+import { type Ink, paintHand } from "./painter";
+
+/** What a picture of a hand's strokes is made of. */
+export interface RenderJob {
+  readonly brush: Brush;
+  readonly strokes: readonly (readonly Sample[])[];
+  readonly width: number;
+  readonly height: number;
+  readonly ink: Ink;
+  /** The opaque paper, or null for none. */
+  readonly paper: Rgb | null;
+  readonly seed: number;
+}
+
+let shared: Kernels | undefined;
+
+/** Paints a hand on an empty surface: width·height·4 bytes of RGBA, colour not multiplied by alpha. */
+export function renderHand(job: RenderJob): Uint8ClampedArray<ArrayBuffer> {
+  return onSurface(job, (surface) => {
+    const picture = new Picture(surface, job.paper);
+    picture.showAll();
+    const pixels = picture.copy();
+    picture.release();
+    return pixels;
+  });
+}
+
+/** As `renderHand`, with 16 bits a channel. */
+export function renderHand16(job: RenderJob): Uint16Array {
+  return onSurface(job, (surface) => deepPixels(surface, job.paper));
+}
+
+function onSurface<T>(job: RenderJob, use: (surface: Surface) => T): T {
+  shared ??= createKernels();
+  const surface = new Surface(shared, job.width, job.height);
+  try {
+    paintHand(surface, job.brush, job.ink, job.strokes, job.seed);
+    return use(surface);
+  } finally {
+    surface.release();
+  }
+}

@@ -1,0 +1,109 @@
+import type { Rgb } from "../colour/srgb";
+import type { Kernels } from "../kernels/load";
+import { PLANE, TILE, toQ15 } from "../kernels/marks";
+import { Tiles } from "./tiles";
+
+/** The longest side of a surface in px. */
+export const MAX_SIDE = 16_384;
+
+/** What an unfinished stroke looks like from outside: tiles that lie on the layer in one colour or in their own. */
+export interface Wet {
+  readonly tiles: Tiles;
+  /** The colour of one-plane tiles. */
+  readonly colour: Rgb;
+}
+
+/** A painted area of `width`×`height` px: layers of 16-bit premultiplied tiles, bottom first, and a wet stroke while painting. */
+export class Surface {
+  readonly columns: number;
+  readonly rows: number;
+  readonly layers: readonly Tiles[];
+  /** One byte a tile, set where something changed since `takeDirty`. */
+  readonly dirty: number;
+  wet: Wet | undefined;
+  private active = 0;
+  private readonly scratch: number;
+  private readonly empty: number;
+
+  /** @throws RangeError unless both sides are whole numbers from 1 to 16384 */
+  constructor(
+    readonly kernels: Kernels,
+    readonly width: number,
+    readonly height: number,
+    layers = 1,
+  ) {
+    for (const side of [width, height])
+      if (!Number.isInteger(side) || side < 1 || side > MAX_SIDE) throw new RangeError(`a surface side is 1 to ${MAX_SIDE} px, not ${side}`);
+    this.columns = Math.ceil(width / TILE);
+    this.rows = Math.ceil(height / TILE);
+    this.layers = Array.from({ length: layers }, () => new Tiles(kernels, this.columns, this.rows, 4));
+    this.dirty = kernels.heap.takeCleared(this.columns * this.rows);
+    this.scratch = kernels.heap.take(4 * PLANE);
+    this.empty = kernels.heap.takeCleared(4 * PLANE);
+  }
+
+  /** The indices of tiles that changed since the last call. */
+  takeDirty(): number[] {
+    const flags = this.kernels.heap.u8.subarray(this.dirty, this.dirty + this.columns * this.rows);
+    const found: number[] = [];
+    for (let i = 0; i < flags.length; i++) if (flags[i]) found.push(i);
+    flags.fill(0);
+    return found;
+  }
+
+  /** Chooses the layer that strokes are painted on; a wet stroke is dried on the one it was begun on. */
+  paintOn(layer: number): void {
+    this.dry();
+    this.active = layer;
+  }
+
+  /** Makes the wet stroke part of its layer. */
+  dry(): void {
+    if (!this.wet) return;
+    const layer = this.layers[this.active];
+    for (const index of this.wet.tiles.present()) this.mergeWet(layer.make(index), index, this.wet);
+    this.wet.tiles.release();
+    this.wet = undefined;
+  }
+
+  /** Forgets everything painted on one layer, dry and wet. */
+  clear(layer: number): void {
+    if (layer === this.active) {
+      this.wet?.tiles.release();
+      this.wet = undefined;
+    }
+    const tiles = this.layers[layer];
+    const flags = this.kernels.heap.u8;
+    for (const index of tiles.present()) flags[this.dirty + index] = 1;
+    tiles.clear();
+  }
+
+  /** The address of a tile as it looks now, all layers and the wet stroke together; good until the next call. */
+  tileToShow(index: number): number {
+    const present = this.layers.filter((layer) => layer.at(index));
+    const wet = this.wet?.tiles.at(index) ? this.wet : undefined;
+    if (present.length === 0 && !wet) return this.empty;
+    if (present.length === 1 && !wet) return present[0].at(index);
+    this.kernels.heap.u8.copyWithin(this.scratch, this.empty, this.empty + 4 * PLANE);
+    this.layers.forEach((layer, n) => {
+      if (layer.at(index)) this.kernels.run.mergeTint(this.scratch, layer.at(index));
+      if (wet && n === this.active) this.mergeWet(this.scratch, index, wet);
+    });
+    return this.scratch;
+  }
+
+  /** Gives all memory back; the surface is not usable afterwards. */
+  release(): void {
+    this.wet?.tiles.release();
+    for (const layer of this.layers) layer.release();
+    const { heap } = this.kernels;
+    heap.give(this.dirty, this.columns * this.rows);
+    heap.give(this.scratch, 4 * PLANE);
+    heap.give(this.empty, 4 * PLANE);
+  }
+
+  private mergeWet(target: number, index: number, { tiles, colour: [r, g, b] }: Wet): void {
+    if (tiles.planes === 1) this.kernels.run.mergeCover(target, tiles.at(index), toQ15(r), toQ15(g), toQ15(b));
+    else this.kernels.run.mergeTint(target, tiles.at(index));
+  }
+}

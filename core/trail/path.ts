@@ -1,0 +1,48 @@
+import type { Sample } from "../hand/sample";
+
+/** A conditioned sample: all signals known, speed (px/ms) and distance (px, along the chords) added. */
+export type PathPoint = Required<Sample> & { readonly speed: number };
+
+/** One piece of the path: x and y as cubic polynomials of u = 0…1, signals to be read between its ends. */
+export interface Piece {
+  readonly from: PathPoint;
+  readonly to: PathPoint;
+  /** Coefficients of 1, u, u², u³. */
+  readonly x: readonly [number, number, number, number];
+  readonly y: readonly [number, number, number, number];
+}
+
+/**
+ * The centripetal Catmull–Rom piece from `b` to `c`, whose neighbours are `a` and `d`; a missing neighbour is mirrored.
+ * Yuksel, Schaefer, Keyser, "Parameterization and applications of Catmull–Rom curves", CAD 43 (2011): no cusps and no
+ * self-intersections within a piece. Successive points must differ in place.
+ */
+export function catmullRom(a: PathPoint | undefined, b: PathPoint, c: PathPoint, d: PathPoint | undefined): Piece {
+  const ax = a ? a.x : 2 * b.x - c.x;
+  const ay = a ? a.y : 2 * b.y - c.y;
+  const dx = d ? d.x : 2 * c.x - b.x;
+  const dy = d ? d.y : 2 * c.y - b.y;
+  const before = knot(b.x - ax, b.y - ay);
+  const between = knot(c.x - b.x, c.y - b.y);
+  const after = knot(dx - c.x, dy - c.y);
+  return {
+    from: b,
+    to: c,
+    x: cubic(b.x, c.x, slope(ax, b.x, c.x, before, between), slope(b.x, c.x, dx, between, after, true)),
+    y: cubic(b.y, c.y, slope(ay, b.y, c.y, before, between), slope(b.y, c.y, dy, between, after, true)),
+  };
+}
+
+function knot(x: number, y: number): number {
+  return Math.sqrt(Math.sqrt(x * x + y * y));
+}
+
+/** The curve's derivative at the middle point, scaled to the piece that has u = 0…1. */
+function slope(p: number, q: number, r: number, first: number, second: number, pieceIsFirst = false): number {
+  const derivative = (q - p) / first - (r - p) / (first + second) + (r - q) / second;
+  return derivative * (pieceIsFirst ? first : second);
+}
+
+function cubic(from: number, to: number, out: number, into: number): [number, number, number, number] {
+  return [from, out, 3 * (to - from) - 2 * out - into, 2 * (from - to) + out + into];
+}

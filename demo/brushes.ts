@@ -1,0 +1,115 @@
+import { type Brush, parseBrush } from "@core/brush";
+
+const ease: [number, number][] = [[0, 0], [0.3, 0.12], [0.7, 0.72], [1, 1]];
+const early: [number, number][] = [[0, 0], [0.25, 0.6], [1, 1]];
+
+/** The brushes of the demo workshop: what sign painters reach for, from layout to the last highlight. */
+export const demoBrushes: readonly Brush[] = [
+  {
+    name: "Lettering quill, long",
+    notes: "Swells under the hand and comes to a hair. The first choice for script.",
+    tip: { size: 34, hardness: 0.86, roundness: 0.42, angle: 35 },
+    trail: { spacing: 0.05 },
+    paint: { flow: 0.55 },
+    responses: [
+      { quality: "size", source: "pressure", low: 0.1, high: 1, curve: ease },
+      { quality: "flow", source: "pressure", low: 0.5, high: 1 },
+    ],
+  },
+  {
+    name: "Enamel one-stroke",
+    notes: "A flat that covers in one pass; hold it square for block letters.",
+    tip: { size: 46, hardness: 0.94, roundness: 0.16, angle: 62 },
+    trail: { spacing: 0.06 },
+    paint: { flow: 1 },
+    responses: [{ quality: "size", source: "pressure", low: 0.55, high: 1, curve: early }],
+  },
+  {
+    name: "Outliner, fine",
+    notes: "An even hairline for outlines and inside keylines.",
+    tip: { size: 7, hardness: 0.8 },
+    trail: { spacing: 0.1 },
+    paint: { flow: 0.9, build: "even" },
+    responses: [{ quality: "size", source: "pressure", low: 0.55, high: 1 }],
+  },
+  {
+    name: "Gilder’s size",
+    notes: "Lays an even film for the leaf; never builds past its ceiling.",
+    tip: { size: 44, hardness: 0.35 },
+    trail: { spacing: 0.08 },
+    paint: { flow: 0.3, opacity: 0.55 },
+    responses: [
+      { quality: "size", source: "pressure", low: 0.4, high: 1 },
+      { quality: "opacity", source: "pressure", low: 0.25, high: 1 },
+    ],
+  },
+  {
+    name: "Chalk snap",
+    notes: "Dust along a snapped line: place letters before a brush touches the board.",
+    tip: { size: 5, hardness: 0.4 },
+    trail: { spacing: 0.5, scatter: 3.2, scatterAlong: 1.5, count: 7 },
+    paint: { flow: 0.35 },
+    responses: [
+      { quality: "size", source: "chance", low: 0.25, high: 1 },
+      { quality: "flow", source: "chance", low: 0.2, high: 1 },
+      { quality: "scatter", source: "pressure", low: 0.25, high: 1 },
+    ],
+  },
+  {
+    name: "Rivet row",
+    notes: "One rivet after another for tin signs; two diameters from head to head.",
+    tip: { size: 15, hardness: 0.92 },
+    trail: { spacing: 2 },
+    paint: { flow: 1, build: "even" },
+    responses: [],
+  },
+  {
+    name: "Drop shade",
+    notes: "Soft grey beside a letter; three passes from faint to firm.",
+    tip: { size: 52, hardness: 0 },
+    trail: { spacing: 0.08 },
+    paint: { flow: 0.08, opacity: 0.6 },
+    responses: [
+      { quality: "size", source: "pressure", low: 0.5, high: 1 },
+      { quality: "flow", source: "pressure", low: 0.2, high: 1 },
+    ],
+  },
+  {
+    name: "Board speckle",
+    notes: "Weather on old boards: specks of every size, crowded where you press.",
+    tip: { size: 11, hardness: 0.8 },
+    trail: { spacing: 1.35, scatter: 2.2, count: 3 },
+    paint: { flow: 0.85 },
+    responses: [
+      { quality: "size", source: "chance", low: 0.15, high: 1 },
+      { quality: "lightness", source: "chance", low: -0.08, high: 0.16 },
+      { quality: "roundness", source: "chance", low: 0.5, high: 1 },
+      { quality: "angle", source: "chance", low: 0, high: 360 },
+    ],
+  },
+  {
+    name: "Awning chisel",
+    notes: "A wide flat that turns with the way it goes: stripes, scallops, ribbons.",
+    tip: { size: 40, hardness: 0.9, roundness: 0.12, angle: 90 },
+    trail: { spacing: 0.05 },
+    paint: { flow: 0.8 },
+    responses: [
+      { quality: "angle", source: "heading", low: 0, high: 360 },
+      { quality: "size", source: "pressure", low: 0.35, high: 1 },
+    ],
+  },
+  {
+    name: "Gold flake",
+    notes: "Loose leaf on the wind: flakes turn, warm and cool by turns.",
+    tip: { size: 13, hardness: 0.75, roundness: 0.5 },
+    trail: { spacing: 0.9, scatter: 1.4, scatterAlong: 0.6, count: 2 },
+    paint: { flow: 0.75 },
+    responses: [
+      { quality: "angle", source: "chance", low: 0, high: 360 },
+      { quality: "size", source: "chance", low: 0.3, high: 1 },
+      { quality: "hue", source: "chance", low: -22, high: 22 },
+      { quality: "lightness", source: "chance", low: -0.06, high: 0.18 },
+      { quality: "flow", source: "pressure", low: 0.35, high: 1 },
+    ],
+  },
+].map((brush) => parseBrush({ level: 1, ...brush }));

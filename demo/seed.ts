@@ -1,0 +1,38 @@
+import { createAccount, findByEmail } from "@server/accounts/repository";
+import { addBrushes } from "@server/brushes/repository";
+import type { Database } from "@server/database/connect";
+import { publish } from "@server/editions/publish";
+import type { RenderPool } from "@server/render/pool";
+import { createSet, findSet } from "@server/sets/repository";
+import { demoBrushes } from "./brushes";
+
+/** The demo workshop's account, printed by the demo start. */
+export const demoAccount = { email: "workshop@quayside.example", studio: "Quayside Signworks", password: "gold-leaf-and-enamel" };
+
+/** Fills an empty database with the demo workshop; leaves any other as it is. */
+export async function seedDemo(database: Database, pool: RenderPool): Promise<void> {
+  const accounts = await database("accounts").count<{ total: number }[]>("* as total");
+  if (Number(accounts[0].total) > 0) return;
+  const account = (await createAccount(database, demoAccount)) ?? (await findByEmail(database, demoAccount.email));
+  if (!account) throw new Error("the demo workshop could not be opened");
+  const ids = await addBrushes(database, account.id, demoBrushes);
+  const byName = new Map(demoBrushes.map((brush, i) => [brush.name, ids[i]]));
+  const member = (name: string, group: string) => ({ id: byName.get(name) ?? "", group });
+  const setId = await createSet(database, account.id, {
+    name: "Shopfront lettering",
+    licence: "CC-BY-4.0",
+    notes: "Everything for one painted fascia: snap the line, block the letters, shade them, and let the gold fall where it may.",
+    credits: "Proofed by the yard dog.",
+    brushes: [
+      member("Chalk snap", "Layout"),
+      member("Outliner, fine", "Layout"),
+      member("Lettering quill, long", "Letters"),
+      member("Enamel one-stroke", "Letters"),
+      member("Drop shade", "Letters"),
+      member("Gilder’s size", "Gilding"),
+      member("Gold flake", "Gilding"),
+    ],
+  });
+  const set = await findSet(database, account.id, setId);
+  if (set) await publish(database, pool, account, set, "0.9.0");
+}

@@ -1,0 +1,90 @@
+// Brings a fresh checkout on a fresh machine to the point where Brosse can start. Node built-ins only: nothing is
+// installed yet when this runs.
+import { execFile, spawn } from "node:child_process";
+import { createHash } from "node:crypto";
+import { existsSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from "node:fs";
+import { join } from "node:path";
+import { fileURLToPath } from "node:url";
+import { promisify } from "node:util";
+import { Advice, step } from "./say.mjs";
+
+export const root = fileURLToPath(new URL("..", import.meta.url));
+export const data = process.env.BROSSE_DATA ?? join(root, ".data");
+
+const execute = promisify(execFile);
+
+/** Runs a command quietly; its output is in the error when it fails. */
+export async function quietly(command, args, options = {}) {
+  try {
+    return (await execute(command, args, { cwd: root, maxBuffer: 1 << 26, ...options })).stdout;
+  } catch (error) {
+    const lines = `${error.stdout ?? ""}\n${error.stderr ?? error.message}`.trim().split("\n");
+    throw new Advice(`${command} ${args.join(" ")} failed:\n${(lines.length > 40 ? [...lines.slice(0, 20), "…", ...lines.slice(-20)] : lines).join("\n")}`);
+  }
+}
+
+/** Runs a command with its output shown; answers with its exit code. */
+export function loudly(command, args, options = {}) {
+  return new Promise((resolve, reject) => {
+    const child = spawn(command, args, { cwd: root, stdio: "inherit", ...options });
+    child.on("error", reject);
+    child.on("exit", (code) => resolve(code ?? 1));
+  });
+}
+
+function onPath(program) {
+  return ["/usr/sbin", "/usr/bin", "/usr/local/bin", "/usr/local/sbin"].map((folder) => join(folder, program)).find(existsSync);
+}
+
+/** Installs Debian packages that are missing; without root it says which command would. */
+export async function ensurePrograms(wanted) {
+  const missing = Object.entries(wanted).filter(([program]) => !onPath(program)).map(([, name]) => name);
+  if (missing.length === 0) return;
+  const command = `apt-get update && apt-get install -y --no-install-recommends ${missing.join(" ")}`;
+  if (process.getuid?.() !== 0) throw new Advice(`${missing.join(" and ")} must be installed first:\n  sudo sh -c '${command}'`);
+  // A service that the package would start is not ours: the project runs its own server.
+  const env = { ...process.env, DEBIAN_FRONTEND: "noninteractive", RUNLEVEL: "1" };
+  await step(`installing ${missing.join(" and ")} from Debian`, async () => {
+    await quietly("apt-get", ["update", "-qq"], { env });
+    await quietly("apt-get", ["install", "-y", "-qq", "--no-install-recommends", ...missing], { env });
+  });
+}
+
+const hashOf = (parts) => parts.reduce((hash, part) => hash.update(part).update("\0"), createHash("sha256")).digest("hex");
+
+function readIf(path) {
+  return existsSync(path) ? readFileSync(path, "utf8") : "";
+}
+
+/** `npm ci` when the lock file is not the one that was installed last. */
+export async function ensurePackages() {
+  const stamp = join(root, "node_modules", ".brosse-lock");
+  const lock = hashOf([readFileSync(join(root, "package-lock.json"))]);
+  if (readIf(stamp) === lock) return;
+  await step("installing packages from the lock file", () => quietly("npm", ["ci", "--no-audit", "--no-fund"]).then(() => "done"));
+  writeFileSync(stamp, lock);
+}
+
+const sources = ["app", "cli", "core", "demo", "server", "scripts", "vite.config.ts", "vite.node.config.ts", "react-router.config.ts", "package-lock.json", "tsconfig.json"];
+
+function filesOf(path) {
+  const full = join(root, path);
+  if (!existsSync(full)) return [];
+  const entries = readdirSync(full, { withFileTypes: true, recursive: true });
+  return entries
+    .filter((e) => e.isFile() && !e.parentPath.includes(join("kernels", "built")))
+    .map((e) => join(e.parentPath, e.name))
+    .sort();
+}
+
+/** Builds everything when a source changed since the last build. */
+export async function ensureBuild() {
+  const stamp = join(root, "build", ".stamp");
+  const files = sources.flatMap((path) => (/\.\w+$/.test(path) ? [join(root, path)] : filesOf(path)));
+  const state = hashOf(files.flatMap((file) => [file.slice(root.length), readFileSync(file)]));
+  if (readIf(stamp) === state) return;
+  const { build } = await import("./build.mjs");
+  await build();
+  mkdirSync(join(root, "build"), { recursive: true });
+  writeFileSync(stamp, state);
+}

@@ -1,0 +1,86 @@
+import { type Brush, brushText, parseBrush } from "@core/brush";
+import type { Database } from "../database/connect";
+import { newId } from "../identifier";
+
+/** A brush as a shelf keeps it. */
+export interface KeptBrush {
+  readonly id: string;
+  readonly revision: number;
+  /** Where it was taken from; empty when it was made here. */
+  readonly origin: string;
+  readonly changedAt: Date;
+  readonly brush: Brush;
+}
+
+export type SaveResult = { readonly saved: true; readonly revision: number } | { readonly saved: false; readonly newest: KeptBrush };
+
+const fields = ["brushes.id", "brushes.revision", "brushes.origin", "brushes.changed_at", "revisions.body"];
+
+interface Row {
+  id: string;
+  revision: number;
+  origin: string;
+  changed_at: Date;
+  body: string;
+}
+
+function kept(row: Row): KeptBrush {
+  return { id: row.id, revision: row.revision, origin: row.origin, changedAt: row.changed_at, brush: parseBrush(JSON.parse(row.body)) };
+}
+
+function newest(database: Database) {
+  return database("brushes").join("revisions", function () {
+    this.on("revisions.brush_id", "brushes.id").andOn("revisions.number", "brushes.revision");
+  });
+}
+
+/** All brushes of a shelf in its order. */
+export async function listBrushes(database: Database, accountId: string): Promise<KeptBrush[]> {
+  const rows: Row[] = await newest(database).where({ account_id: accountId }).orderBy([{ column: "position" }, { column: "brushes.id" }]).select(fields);
+  return rows.map(kept);
+}
+
+/** One brush of this account; undefined when there is none or it is another's. */
+export async function findBrush(database: Database, accountId: string, id: string): Promise<KeptBrush | undefined> {
+  const row: Row | undefined = await newest(database).where({ account_id: accountId, "brushes.id": id }).first(fields);
+  return row && kept(row);
+}
+
+/** One revision of a brush of this account. */
+export async function findRevision(database: Database, accountId: string, id: string, number: number): Promise<Brush | undefined> {
+  const row = await database("revisions").join("brushes", "brushes.id", "revisions.brush_id").where({ account_id: accountId, brush_id: id, number }).first("body");
+  return row && parseBrush(JSON.parse(row.body));
+}
+
+/** Puts new brushes at the top of a shelf, in the given order; all or none. */
+export async function addBrushes(database: Database, accountId: string, brushes: readonly Brush[], origin = ""): Promise<string[]> {
+  return database.transaction(async (change) => {
+    await change("accounts").where({ id: accountId }).forUpdate().first("id");
+    const top = await change("brushes").where({ account_id: accountId }).min<{ top: number | null }[]>("position as top");
+    const now = new Date();
+    const first = (top[0]?.top ?? 0) - brushes.length;
+    const rows = brushes.map((brush, i) => ({ id: newId(), account_id: accountId, name: brush.name, revision: 1, origin, position: first + i, changed_at: now }));
+    await change.batchInsert("brushes", rows);
+    await change.batchInsert("revisions", rows.map((row, i) => ({ brush_id: row.id, number: 1, body: brushText(brushes[i]), made_at: now })));
+    return rows.map((row) => row.id);
+  });
+}
+
+/**
+ * Saves a brush as its next revision, if `from` is still the newest one; otherwise nothing changes and the newest is
+ * returned. Undefined when the account has no such brush.
+ */
+export async function saveBrush(database: Database, accountId: string, id: string, from: number, brush: Brush): Promise<SaveResult | undefined> {
+  return database.transaction(async (change) => {
+    const row = await change("brushes").where({ account_id: accountId, id }).forUpdate().first("revision");
+    if (!row) return undefined;
+    if (row.revision !== from) {
+      const present = await findBrush(change, accountId, id);
+      return present && { saved: false, newest: present };
+    }
+    const now = new Date();
+    await change("revisions").insert({ brush_id: id, number: from + 1, body: brushText(brush), made_at: now });
+    await change("brushes").where({ id }).update({ revision: from + 1, name: brush.name, changed_at: now });
+    return { saved: true, revision: from + 1 };
+  });
+}

@@ -1,0 +1,58 @@
+import type { Brush } from "@core/brush";
+import { brushPath, pack, type SetFile } from "@core/formats/package";
+import { writeRgba } from "@core/formats/png/png";
+import { decode } from "fast-png";
+import type { Account } from "../accounts/repository";
+import type { Database } from "../database/connect";
+import { keepImage } from "../images/repository";
+import { stripJob } from "../render/job";
+import type { RenderPool } from "../render/pool";
+import { brushesOfSet, type KeptSet } from "../sets/repository";
+import { addEdition } from "./repository";
+
+const STRIP_WIDTH = 720;
+const STRIP_HEIGHT = 96;
+/** The specimen's longest side stays below what a package's picture may have. */
+const MOST_STRIPS = 42;
+export const SPECIMEN_INK = "#1f2a30";
+
+export type Publication = { readonly id: string } | { readonly fault: string };
+
+/** Publishes a set as an immutable edition: packs it with its specimen and keeps the bytes. */
+export async function publish(database: Database, pool: RenderPool, account: Account, set: KeptSet, version: string): Promise<Publication> {
+  const members = await brushesOfSet(database, account.id, set);
+  if (members.length === 0) return { fault: "A set needs at least one brush before it is published." };
+  const taken = new Set<string>();
+  const entries = members.map(({ brush, group }) => ({ file: brushPath(brush.name, taken), group, brush }));
+  const file: SetFile = {
+    format: "brosse-set",
+    level: 1,
+    name: set.name,
+    version,
+    studio: account.studio,
+    licence: set.licence,
+    notes: set.notes,
+    credits: set.credits,
+    brushes: entries.map(({ file, group }) => ({ file, group })),
+  };
+  const specimen = await paintSpecimen(pool, entries.map((e) => e.brush));
+  const bytes = pack({ set: file, brushes: new Map(entries.map((e) => [e.file, e.brush])), files: new Map([["specimen.png", specimen]]) });
+  const specimenSha256 = await keepImage(database, specimen, "specimen.png");
+  const id = await addEdition(database, { setId: set.id, version, name: set.name, studio: account.studio, bytes, specimenSha256 });
+  return id ? { id } : { fault: `Edition ${version} of this set is already published; it cannot change. Choose a higher number.` };
+}
+
+/** All strokes under one another on white. */
+async function paintSpecimen(pool: RenderPool, brushes: readonly Brush[]): Promise<Uint8Array> {
+  const strips = await Promise.all(brushes.slice(0, MOST_STRIPS).map((b) => pool.strip(stripJob(b, STRIP_WIDTH, STRIP_HEIGHT, SPECIMEN_INK))));
+  const sheet = new Uint8ClampedArray(STRIP_WIDTH * STRIP_HEIGHT * strips.length * 4).fill(255);
+  strips.forEach((png, n) => {
+    const { data } = decode(png);
+    const from = n * STRIP_WIDTH * STRIP_HEIGHT * 4;
+    for (let i = 0; i < data.length; i += 4) {
+      const share = data[i + 3] / 255;
+      for (let c = 0; c < 3; c++) sheet[from + i + c] = Math.round(255 + (data[i + c] - 255) * share);
+    }
+  });
+  return writeRgba(sheet, STRIP_WIDTH, STRIP_HEIGHT * strips.length);
+}

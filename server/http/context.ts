@@ -1,0 +1,19 @@
+import type { Account } from "../accounts/repository";
+import type { Database } from "../database/connect";
+import type { RenderPool } from "../render/pool";
+
+/** What every loader and action is given. */
+export interface BrosseContext {
+  readonly database: Database;
+  readonly pool: RenderPool;
+  /** Who is signed in. */
+  readonly account: Account | undefined;
+  readonly sessionToken: string | undefined;
+  /** Whether this server shows the demo workshop. */
+  readonly demo: boolean;
+  readonly nonce: string;
+}
+
+declare module "react-router" {
+  interface AppLoadContext extends BrosseContext {}
+}

@@ -1,0 +1,99 @@
+import type { LicenceId } from "@core/formats/package";
+import { type KeptBrush, listBrushes } from "../brushes/repository";
+import type { Database } from "../database/connect";
+import { newId } from "../identifier";
+
+/** What a maker decides about a set. */
+export interface SetDraft {
+  readonly name: string;
+  readonly licence: LicenceId;
+  readonly notes: string;
+  readonly credits: string;
+  /** In their order. */
+  readonly brushes: readonly { readonly id: string; readonly group: string }[];
+}
+
+export interface KeptSet extends SetDraft {
+  readonly id: string;
+  readonly revision: number;
+  readonly changedAt: Date;
+}
+
+interface Row {
+  id: string;
+  name: string;
+  licence: LicenceId;
+  notes: string;
+  credits: string;
+  revision: number;
+  changed_at: Date;
+}
+
+const fields = ["id", "name", "licence", "notes", "credits", "revision", "changed_at"];
+
+async function withBrushes(database: Database, rows: readonly Row[]): Promise<KeptSet[]> {
+  const members: { set_id: string; brush_id: string; group_name: string }[] = await database("set_brushes")
+    .whereIn("set_id", rows.map((r) => r.id))
+    .orderBy("position")
+    .select("set_id", "brush_id", "group_name");
+  return rows.map(({ changed_at, ...row }) => ({
+    ...row,
+    changedAt: changed_at,
+    brushes: members.filter((m) => m.set_id === row.id).map((m) => ({ id: m.brush_id, group: m.group_name })),
+  }));
+}
+
+export async function listSets(database: Database, accountId: string): Promise<KeptSet[]> {
+  return withBrushes(database, await database("sets").where({ account_id: accountId }).orderBy("changed_at", "desc").select(fields));
+}
+
+/** One set of this account; undefined when there is none or it is another's. */
+export async function findSet(database: Database, accountId: string, id: string): Promise<KeptSet | undefined> {
+  const row: Row | undefined = await database("sets").where({ account_id: accountId, id }).first(fields);
+  return row && (await withBrushes(database, [row]))[0];
+}
+
+export async function createSet(database: Database, accountId: string, draft: SetDraft): Promise<string> {
+  const id = newId();
+  await database.transaction(async (change) => {
+    const { brushes, ...columns } = draft;
+    await change("sets").insert({ id, account_id: accountId, ...columns, revision: 1, changed_at: new Date() });
+    await putBrushes(change, accountId, id, brushes);
+  });
+  return id;
+}
+
+export type SetSave = { readonly saved: true; readonly revision: number } | { readonly saved: false; readonly newest: KeptSet };
+
+/** Saves a set if `from` is still its newest revision; undefined when the account has no such set. */
+export async function saveSet(database: Database, accountId: string, id: string, from: number, draft: SetDraft): Promise<SetSave | undefined> {
+  return database.transaction(async (change) => {
+    const row = await change("sets").where({ account_id: accountId, id }).forUpdate().first("revision");
+    if (!row) return undefined;
+    if (row.revision !== from) {
+      const newest = await findSet(change, accountId, id);
+      return newest && { saved: false, newest };
+    }
+    const { brushes, ...columns } = draft;
+    await change("sets").where({ id }).update({ ...columns, revision: from + 1, changed_at: new Date() });
+    await change("set_brushes").where({ set_id: id }).delete();
+    await putBrushes(change, accountId, id, brushes);
+    return { saved: true, revision: from + 1 };
+  });
+}
+
+/** The brushes of a set, in its order. */
+export async function brushesOfSet(database: Database, accountId: string, set: KeptSet): Promise<(KeptBrush & { group: string })[]> {
+  const shelf = new Map((await listBrushes(database, accountId)).map((kept) => [kept.id, kept]));
+  return set.brushes.flatMap(({ id, group }) => {
+    const kept = shelf.get(id);
+    return kept ? [{ ...kept, group }] : [];
+  });
+}
+
+// Only brushes of the same account can be members; others are left out as if they were not there.
+async function putBrushes(change: Database, accountId: string, setId: string, brushes: SetDraft["brushes"]): Promise<void> {
+  const own = new Set(await change("brushes").where({ account_id: accountId }).whereIn("id", brushes.map((b) => b.id)).pluck("id"));
+  const rows = brushes.filter((b) => own.has(b.id)).map((b, position) => ({ set_id: setId, brush_id: b.id, position, group_name: b.group }));
+  if (rows.length) await change("set_brushes").insert(rows);
+}
