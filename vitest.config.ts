@@ -5,5 +5,14 @@ const at = (path: string) => fileURLToPath(new URL(path, import.meta.url));
 
 export default defineConfig({
   resolve: { alias: { "~": at("app"), "@core": at("core"), "@server": at("server"), "@demo": at("demo") } },
-  test: { include: ["tests/**/*.test.ts"], testTimeout: 60_000 },
+  test: {
+    reporters: ["default", "./tests/closing-line.ts"],
+    testTimeout: 60_000,
+    hookTimeout: 60_000,
+    // Browser tests come after the others and one file at a time: the machine has two cores.
+    projects: [
+      { extends: true, test: { name: "unit", include: ["tests/**/*.test.ts"], sequence: { groupOrder: 0 } } },
+      { extends: true, test: { name: "browser", include: ["e2e/**/*.test.ts"], sequence: { groupOrder: 1 }, maxWorkers: 1 } },
+    ],
+  },
 });

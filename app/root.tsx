@@ -38,7 +38,11 @@ export default function Root() {
 export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
   const known = isRouteErrorResponse(error);
   const title = known && error.status === 404 ? "There is nothing here" : "Something went wrong";
-  const text = known ? (typeof error.data === "string" && error.data ? error.data : error.statusText) : "Brosse could not finish this. Nothing was saved half-way; try again in a moment.";
+  const text = known
+    ? typeof error.data === "string" && error.data
+      ? error.data
+      : error.statusText
+    : "Brosse could not finish this. Nothing was saved half-way; try again in a moment.";
   return (
     <>
       <TopBar />

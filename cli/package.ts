@@ -1,7 +1,7 @@
 import { existsSync, mkdirSync, mkdtempSync, readdirSync, renameSync, rmSync, statSync, writeFileSync } from "node:fs";
 import { dirname, join, relative, resolve } from "node:path";
-import { unzipSync, zipSync } from "fflate";
 import { unpack as readPackage } from "@core/formats/package";
+import { unzipSync, zipSync } from "fflate";
 import { CallError, need, readOptions } from "./arguments";
 import { readBytes, writeWhole } from "./files";
 

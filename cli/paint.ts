@@ -1,8 +1,8 @@
 import { hexToRgb } from "@core/colour/srgb";
 import { writeRgba, writeRgba16 } from "@core/formats/png/png";
-import { MAX_SIDE } from "@core/surface/surface";
-import { renderHand, renderHand16 } from "@core/stroke/render";
 import type { Sample } from "@core/hand/sample";
+import { renderHand, renderHand16 } from "@core/stroke/render";
+import { MAX_SIDE } from "@core/surface/surface";
 import { CallError, need, readOptions, seedOption } from "./arguments";
 import { readBrush, readHand, writeWhole } from "./files";
 
@@ -37,7 +37,6 @@ function sizeOption(text: string): { width: number; height: number } {
 
 /** Without a size, the picture reaches a margin past the farthest sample. */
 function sizeAround(strokes: readonly (readonly Sample[])[]): { width: number; height: number } {
-  const side = (along: (s: Sample) => number) =>
-    Math.min(MAX_SIDE, Math.max(1, Math.ceil(strokes.flat().reduce((most, s) => Math.max(most, along(s)), 0)) + MARGIN));
+  const side = (along: (s: Sample) => number) => Math.min(MAX_SIDE, Math.max(1, Math.ceil(strokes.flat().reduce((most, s) => Math.max(most, along(s)), 0)) + MARGIN));
   return { width: side((s) => s.x), height: side((s) => s.y) };
 }

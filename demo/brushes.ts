@@ -1,7 +1,16 @@
 import { type Brush, parseBrush } from "@core/brush";
 
-const ease: [number, number][] = [[0, 0], [0.3, 0.12], [0.7, 0.72], [1, 1]];
-const early: [number, number][] = [[0, 0], [0.25, 0.6], [1, 1]];
+const ease: [number, number][] = [
+  [0, 0],
+  [0.3, 0.12],
+  [0.7, 0.72],
+  [1, 1],
+];
+const early: [number, number][] = [
+  [0, 0],
+  [0.25, 0.6],
+  [1, 1],
+];
 
 /** The brushes of the demo workshop: what sign painters reach for, from layout to the last highlight. */
 export const demoBrushes: readonly Brush[] = [

@@ -30,7 +30,13 @@ export async function freePort(first) {
 export async function startMariadb(folder) {
   await ensurePrograms({ mariadbd: "mariadb-server" });
   mkdirSync(folder, { recursive: true, mode: 0o700 });
-  const files = { data: join(folder, "mariadb"), pid: join(folder, "mariadb.pid"), password: join(folder, "password"), init: join(folder, "init.sql"), log: join(folder, "mariadb.log") };
+  const files = {
+    data: join(folder, "mariadb"),
+    pid: join(folder, "mariadb.pid"),
+    password: join(folder, "password"),
+    init: join(folder, "init.sql"),
+    log: join(folder, "mariadb.log"),
+  };
   // A socket's path has at most 107 characters.
   const socket = folder.length < 80 ? join(folder, "mariadb.sock") : join(tmpdir(), `brosse-${createHash("sha256").update(folder).digest("hex").slice(0, 16)}.sock`);
   const recovered = await endLeftover(files.pid, files.data);
@@ -58,9 +64,20 @@ export async function startMariadb(folder) {
   const child = spawn(
     "mariadbd",
     [
-      "--no-defaults", `--datadir=${files.data}`, `--socket=${socket}`, `--port=${port}`, "--bind-address=127.0.0.1", "--skip-name-resolve",
-      `--pid-file=${files.pid}`, `--init-file=${files.init}`, "--character-set-server=utf8mb4", "--collation-server=utf8mb4_unicode_ci",
-      "--max-allowed-packet=256M", "--innodb-buffer-pool-size=128M", "--innodb-log-file-size=256M", ...user,
+      "--no-defaults",
+      `--datadir=${files.data}`,
+      `--socket=${socket}`,
+      `--port=${port}`,
+      "--bind-address=127.0.0.1",
+      "--skip-name-resolve",
+      `--pid-file=${files.pid}`,
+      `--init-file=${files.init}`,
+      "--character-set-server=utf8mb4",
+      "--collation-server=utf8mb4_unicode_ci",
+      "--max-allowed-packet=256M",
+      "--innodb-buffer-pool-size=128M",
+      "--innodb-log-file-size=256M",
+      ...user,
     ],
     // A group of its own, so that Ctrl-C reaches only the script, which then ends things in their order.
     { stdio: ["ignore", log, log], detached: true },
@@ -112,7 +129,9 @@ async function endLeftover(pidFile, folder) {
 /** The command line of a running process, empty when there is none. */
 export function commandOf(pid) {
   try {
-    return existsSync("/proc") ? readFileSync(`/proc/${pid}/cmdline`, "utf8").replaceAll("\0", " ") : execFileSync("ps", ["-o", "command=", "-p", String(pid)], { encoding: "utf8" });
+    return existsSync("/proc")
+      ? readFileSync(`/proc/${pid}/cmdline`, "utf8").replaceAll("\0", " ")
+      : execFileSync("ps", ["-o", "command=", "-p", String(pid)], { encoding: "utf8" });
   } catch {
     return "";
   }

@@ -38,7 +38,9 @@ function onPath(program) {
 
 /** Installs Debian packages that are missing; without root it says which command would. */
 export async function ensurePrograms(wanted) {
-  const missing = Object.entries(wanted).filter(([program]) => !onPath(program)).map(([, name]) => name);
+  const missing = Object.entries(wanted)
+    .filter(([program]) => !onPath(program))
+    .map(([, name]) => name);
   if (missing.length === 0) return;
   const command = `apt-get update && apt-get install -y --no-install-recommends ${missing.join(" ")}`;
   if (process.getuid?.() !== 0) throw new Advice(`${missing.join(" and ")} must be installed first:\n  sudo sh -c '${command}'`);

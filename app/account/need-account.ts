@@ -1,5 +1,5 @@
-import { type AppLoadContext, redirect } from "react-router";
 import type { Account } from "@server/accounts/repository";
+import { type AppLoadContext, redirect } from "react-router";
 
 /** The signed-in account; anyone else is sent to the sign-in page and back afterwards. */
 export function needAccount(context: AppLoadContext, request: Request): Account {

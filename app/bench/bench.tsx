@@ -77,16 +77,37 @@ export function Bench({ kept }: { kept: KeptBrush }) {
       <TopBar>
         <div className="flex min-w-0 items-baseline gap-3">
           <h1 className="sr-only">{brush.name}</h1>
-          <input aria-label="The brush’s name" className="field-sizing-content min-w-24 max-w-90 rounded border border-transparent bg-transparent px-1.5 py-0.5 font-medium font-serif text-lg hover:border-line focus:border-edge focus:bg-raised" maxLength={80} value={brush.name} onChange={(event) => run(rename(event.target.value))} onBlur={() => run(seal)} />
+          <input
+            aria-label="The brush’s name"
+            className="field-sizing-content min-w-24 max-w-90 rounded border border-transparent bg-transparent px-1.5 py-0.5 font-medium font-serif text-lg hover:border-line focus:border-edge focus:bg-raised"
+            maxLength={80}
+            value={brush.name}
+            onChange={(event) => run(rename(event.target.value))}
+            onBlur={() => run(seal)}
+          />
           <span role="status" className="whitespace-nowrap font-mono text-[13px] text-soft">
             rev {state.revision} · {busy ? "saving…" : changed ? "not saved" : "saved"}
           </span>
         </div>
-        <div className="flex items-center gap-2">
-          <Button kind="quiet" className="px-1.5" aria-label={undoLabel("Undo", state.past[state.past.length - 1]?.label)} title={undoLabel("Undo", state.past[state.past.length - 1]?.label)} disabled={state.past.length === 0} onClick={() => run(undo)}>
+        <div className="ml-auto flex items-center gap-2">
+          <Button
+            kind="quiet"
+            className="px-1.5"
+            aria-label={undoLabel("Undo", state.past[state.past.length - 1]?.label)}
+            title={undoLabel("Undo", state.past[state.past.length - 1]?.label)}
+            disabled={state.past.length === 0}
+            onClick={() => run(undo)}
+          >
             <Undo2 aria-hidden size={17} />
           </Button>
-          <Button kind="quiet" className="px-1.5" aria-label={undoLabel("Redo", state.future[0]?.label)} title={undoLabel("Redo", state.future[0]?.label)} disabled={state.future.length === 0} onClick={() => run(redo)}>
+          <Button
+            kind="quiet"
+            className="px-1.5"
+            aria-label={undoLabel("Redo", state.future[0]?.label)}
+            title={undoLabel("Redo", state.future[0]?.label)}
+            disabled={state.future.length === 0}
+            onClick={() => run(redo)}
+          >
             <Redo2 aria-hidden size={17} />
           </Button>
           <Button disabled={!changed || busy || brush.name.trim() === ""} onClick={save}>
@@ -116,7 +137,14 @@ export function Bench({ kept }: { kept: KeptBrush }) {
           <PaperSheet handle={paper} brush={brush} proofs label={`Proof strokes of ${brush.name}; draw anywhere to try it`} onTell={hear}>
             <div className="absolute top-1.5 right-2 flex items-center gap-1">
               <span className="mr-1 text-[12px] text-soft">{strokes === 0 ? "draw anywhere" : counted(strokes, "stroke of yours", "strokes of yours")}</span>
-              <Button kind="quiet" className="px-1.5" disabled={strokes === 0} aria-label="Take back my last stroke" title="Take back my last stroke" onClick={() => paper.current?.takeBack()}>
+              <Button
+                kind="quiet"
+                className="px-1.5"
+                disabled={strokes === 0}
+                aria-label="Take back my last stroke"
+                title="Take back my last stroke"
+                onClick={() => paper.current?.takeBack()}
+              >
                 <Undo2 aria-hidden size={15} />
               </Button>
               <Button kind="quiet" className="px-1.5" disabled={strokes === 0} aria-label="Clear my strokes" title="Clear my strokes" onClick={() => paper.current?.clear()}>

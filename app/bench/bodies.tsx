@@ -25,7 +25,11 @@ export function Bodies({ brush, run, paper, pictures }: Props) {
   const lines = (body: Body) => qualityNames.filter((name) => qualityRow(name).body === body).map((name) => <QualityLine key={name} name={name} brush={brush} run={run} />);
   return (
     <div className="grid shrink-0 rounded-lg border border-line bg-panel max-lg:divide-y lg:grid-cols-3 lg:divide-x divide-line">
-      <Panel title="Tip" says={tip.roundness < 1 ? `ellipse, ${Math.round(tip.roundness * 100)} % round` : "round"} figure={<Bitmap picture={pictures?.tip} label="One mark of the tip" />}>
+      <Panel
+        title="Tip"
+        says={tip.roundness < 1 ? `ellipse, ${Math.round(tip.roundness * 100)} % round` : "round"}
+        figure={<Bitmap picture={pictures?.tip} label="One mark of the tip" />}
+      >
         {lines("tip")}
       </Panel>
       <Panel title="Trail" says="how marks are laid" figure={<TrailFigure brush={brush} />}>
@@ -43,7 +47,10 @@ export function Bodies({ brush, run, paper, pictures }: Props) {
           </span>
           <div role="radiogroup" aria-labelledby="build-label" className="flex overflow-hidden rounded-md border border-line">
             {(["build-up", "even"] as const).map((build) => (
-              <label key={build} className="cursor-pointer bg-raised px-2.5 text-soft has-checked:bg-act has-checked:text-act-ink has-focus-visible:outline-2 has-focus-visible:outline-act">
+              <label
+                key={build}
+                className="cursor-pointer bg-raised px-2.5 text-soft has-checked:bg-act has-checked:text-act-ink has-focus-visible:outline-2 has-focus-visible:outline-act"
+              >
                 <input type="radio" name="build" className="sr-only" checked={paint.build === build} onChange={() => run(setBuild(build))} />
                 {build}
               </label>

@@ -19,7 +19,12 @@ export function ConflictDialog({ newest, onKeepMine, onKeepBoth, onTakeTheirs }:
   };
   if (!newest) return null;
   return (
-    <Dialog open={dismissed !== newest} onClose={() => setDismissed(newest)} title="This brush was saved elsewhere" says={`Since you opened it, revision ${newest.revision} was saved, perhaps in another window. Nothing of yours is lost.`}>
+    <Dialog
+      open={dismissed !== newest}
+      onClose={() => setDismissed(newest)}
+      title="This brush was saved elsewhere"
+      says={`Since you opened it, revision ${newest.revision} was saved, perhaps in another window. Nothing of yours is lost.`}
+    >
       <figure className="sheet mb-4 border border-line p-2">
         <img src={`/strips/brushes/${newest.id}/${newest.revision}.png?w=440&h=64`} alt="" width={440} height={64} />
         <figcaption className="text-[13px] text-soft">

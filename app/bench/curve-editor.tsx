@@ -52,7 +52,10 @@ export function CurveEditor({ response: { curve, source, quality }, onChange, on
   const place = (event: { clientX: number; clientY: number }): [number, number] => {
     const box = figure.current?.getBoundingClientRect();
     if (!box) return [0, 0];
-    return [((event.clientX - box.left) / box.width) * (WIDTH + 24) / WIDTH - 12 / WIDTH, 1 - (((event.clientY - box.top) / box.height) * (HEIGHT + 24) / HEIGHT - 12 / HEIGHT)];
+    return [
+      (((event.clientX - box.left) / box.width) * (WIDTH + 24)) / WIDTH - 12 / WIDTH,
+      1 - ((((event.clientY - box.top) / box.height) * (HEIGHT + 24)) / HEIGHT - 12 / HEIGHT),
+    ];
   };
   const drag = (i: number) => (event: PointerEvent<SVGCircleElement>) => {
     if (!event.currentTarget.hasPointerCapture(event.pointerId)) return;
@@ -70,8 +73,12 @@ export function CurveEditor({ response: { curve, source, quality }, onChange, on
   };
   return (
     <div>
-      {/* biome-ignore lint/a11y/noStaticElementInteractions: its points are the controls; a double click is one way among others to add one */}
-      <svg ref={figure} viewBox={`-12 -12 ${WIDTH + 24} ${HEIGHT + 24}`} className="w-full touch-none select-none" onDoubleClick={(event) => onChange(addPoint(curve, Math.min(1, Math.max(0, place(event)[0]))))}>
+      <svg
+        ref={figure}
+        viewBox={`-12 -12 ${WIDTH + 24} ${HEIGHT + 24}`}
+        className="w-full touch-none select-none"
+        onDoubleClick={(event) => onChange(addPoint(curve, Math.min(1, Math.max(0, place(event)[0]))))}
+      >
         <title>{`Curve from ${source} to ${quality}`}</title>
         <rect width={WIDTH} height={HEIGHT} className="fill-raised stroke-line" />
         {[0.25, 0.5, 0.75].map((t) => (

@@ -86,7 +86,11 @@ export function PaperSheet({ brush, proofs, label, onTell, handle, children }: P
       {proofs &&
         size.width > 0 &&
         proofsOn(size.width, size.height).map(({ label: name, room }, n) => (
-          <span key={name} className="pointer-events-none absolute text-[12px] text-soft" style={n === 0 ? { left: 16, top: 8 } : { left: room.left, top: Math.min(size.height - 22, room.top + room.height + size.height * 0.045) }}>
+          <span
+            key={name}
+            className="pointer-events-none absolute text-[12px] text-soft"
+            style={n === 0 ? { left: 16, top: 8 } : { left: room.left, top: Math.min(size.height - 22, room.top + room.height + size.height * 0.045) }}
+          >
             {name}
           </span>
         ))}

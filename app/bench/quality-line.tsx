@@ -25,16 +25,29 @@ export function QualityLine({ name, brush, run }: { name: Quality; brush: Brush;
         {row.label}
       </span>
       <ValueField bare label={row.label} value={value} unit={row.unit} onChange={(next) => run(setQuality(name, next))} />
-      <Slider.Root className="relative flex h-4.5 min-w-10 flex-1 touch-none items-center" min={0} max={1000} step={1} value={[Math.round(scale(value))]} onValueChange={([position]) => run(setQuality(name, exact(position)))} onValueCommit={() => run(seal)}>
+      <Slider.Root
+        className="relative flex h-4.5 min-w-10 flex-1 touch-none items-center"
+        min={0}
+        max={1000}
+        step={1}
+        value={[Math.round(scale(value))]}
+        onValueChange={([position]) => run(setQuality(name, exact(position)))}
+        onValueCommit={() => run(seal)}
+      >
         <Slider.Track className="relative h-0.75 grow rounded bg-line">
           <Slider.Range className="absolute h-full rounded bg-ink" />
         </Slider.Track>
-        <Slider.Thumb aria-label={`${row.label}, slider`} aria-valuetext={writeValue(value, row.unit)} className="block size-3 rounded-full border border-ink bg-raised pointer-coarse:size-6" />
+        <Slider.Thumb
+          aria-label={`${row.label}, slider`}
+          aria-valuetext={writeValue(value, row.unit)}
+          className="block size-3 rounded-full border border-ink bg-raised pointer-coarse:size-6"
+        />
       </Slider.Root>
-      {brush.responses.map((response, index) => (
-        // biome-ignore lint/suspicious/noArrayIndexKey: a response is its place in the brush
-        response.quality === name && <ResponseButton key={index} response={response} index={index} run={run} />
-      ))}
+      {brush.responses.map(
+        (response, index) =>
+          // biome-ignore lint/suspicious/noArrayIndexKey: a response is its place in the brush
+          response.quality === name && <ResponseButton key={index} response={response} index={index} run={run} />,
+      )}
       <AddResponse name={name} onPick={(source) => run(addResponse(name, source))} />
     </div>
   );
@@ -43,7 +56,11 @@ export function QualityLine({ name, brush, run }: { name: Quality; brush: Brush;
 function AddResponse({ name, onPick }: { name: Quality; onPick: (source: Source) => void }) {
   return (
     <DropdownMenu.Root>
-      <DropdownMenu.Trigger aria-label={`Let ${qualityRow(name).label.toLowerCase()} answer to a signal`} title="Let it answer to a signal" className="grid size-5 shrink-0 place-items-center rounded text-soft hover:text-ink pointer-coarse:size-8">
+      <DropdownMenu.Trigger
+        aria-label={`Let ${qualityRow(name).label.toLowerCase()} answer to a signal`}
+        title="Let it answer to a signal"
+        className="grid size-5 shrink-0 place-items-center rounded text-soft hover:text-ink pointer-coarse:size-8"
+      >
         <Plus aria-hidden size={13} />
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal>
@@ -54,7 +71,12 @@ function AddResponse({ name, onPick }: { name: Quality; onPick: (source: Source)
               {sourceNames
                 .filter((source) => sources[source].family === family)
                 .map((source) => (
-                  <DropdownMenu.Item key={source} onSelect={() => onPick(source)} className="cursor-pointer rounded px-2 py-1 data-highlighted:bg-act-wash data-highlighted:outline-none" title={sources[source].says}>
+                  <DropdownMenu.Item
+                    key={source}
+                    onSelect={() => onPick(source)}
+                    className="cursor-pointer rounded px-2 py-1 data-highlighted:bg-act-wash data-highlighted:outline-none"
+                    title={sources[source].says}
+                  >
                     {sources[source].label}
                   </DropdownMenu.Item>
                 ))}

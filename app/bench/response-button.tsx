@@ -6,7 +6,7 @@ import { Popover } from "radix-ui";
 import { Button } from "~/ui/button";
 import { CurveEditor } from "./curve-editor";
 import { CurveFigure, isChance } from "./curve-figure";
-import { changeResponse, type Command, removeResponse, seal } from "./state";
+import { type Command, changeResponse, removeResponse, seal } from "./state";
 import { ValueField } from "./value-field";
 
 /** A response at the end of a quality's row; a click opens its curve. */
@@ -19,7 +19,11 @@ export function ResponseButton({ response, index, run }: { response: Response; i
   const ends = joins === "multiply" ? "share" : unit;
   return (
     <Popover.Root onOpenChange={(open) => !open && done()}>
-      <Popover.Trigger aria-label={what} title={what} className={`grid h-5 w-8 shrink-0 place-items-center rounded border bg-raised data-[state=open]:bg-act-wash pointer-coarse:h-8 ${isChance(response.source) ? "border-chance" : "border-act"}`}>
+      <Popover.Trigger
+        aria-label={what}
+        title={what}
+        className={`grid h-5 w-8 shrink-0 place-items-center rounded border bg-raised data-[state=open]:bg-act-wash pointer-coarse:h-8 ${isChance(response.source) ? "border-chance" : "border-act"}`}
+      >
         <CurveFigure response={response} />
       </Popover.Trigger>
       <Popover.Portal>
@@ -32,7 +36,14 @@ export function ResponseButton({ response, index, run }: { response: Response; i
           <div className="mt-2 flex items-end gap-3">
             <ValueField label="from" value={response.low} unit={ends} onChange={(low) => run(changeResponse(index, { low }))} />
             <ValueField label="to" value={response.high} unit={ends} onChange={(high) => run(changeResponse(index, { high }))} />
-            {(response.source === "distance" || response.source === "time") && <ValueField label={response.source === "distance" ? "over px" : "over ms"} value={response.over} unit="marks" onChange={(over) => run(changeResponse(index, { over }))} />}
+            {(response.source === "distance" || response.source === "time") && (
+              <ValueField
+                label={response.source === "distance" ? "over px" : "over ms"}
+                value={response.over}
+                unit="marks"
+                onChange={(over) => run(changeResponse(index, { over }))}
+              />
+            )}
             <Popover.Close asChild>
               <Button kind="quiet" className="ml-auto px-1.5 text-danger" aria-label={`Remove ${what}`} onClick={() => run(removeResponse(index))}>
                 <Trash2 aria-hidden size={16} />

@@ -76,7 +76,12 @@ export function rename(name: string): Command {
 /** Adds a response that at first changes nothing much: from a third to full, or a small turn for what adds. */
 export function addResponse(quality: Quality, source: Source): Command {
   const { label, joins, high } = qualityRow(quality);
-  const ends = joins === "multiply" ? { low: 0.3, high: 1 } : source === "heading" || source === "lean" || source === "twist" ? { low: 0, high: quality === "angle" ? 360 : high } : { low: 0, high: Math.min(high, quality === "angle" || quality === "hue" ? 45 : 0.25) };
+  const ends =
+    joins === "multiply"
+      ? { low: 0.3, high: 1 }
+      : source === "heading" || source === "lean" || source === "twist"
+        ? { low: 0, high: quality === "angle" ? 360 : high }
+        : { low: 0, high: Math.min(high, quality === "angle" || quality === "hue" ? 45 : 0.25) };
   const response = responseSchema.parse({ quality, source, ...ends });
   return change(`${label.toLowerCase()} answers`, (brush) => ({ ...brush, responses: [...brush.responses, response] }));
 }
@@ -87,13 +92,16 @@ export function changeResponse(index: number, patch: Partial<Response>): Command
     const next = response && responseSchema.safeParse({ ...response, ...patch });
     if (!next?.success) return undefined;
     const label = `${qualityRow(response.quality).label.toLowerCase()} response`;
-    return change(label, (brush) => ({ ...brush, responses: brush.responses.map((r, i) => (i === index ? next.data : r)) }), `response ${index} ${Object.keys(patch).join()}`)(state);
+    return change(
+      label,
+      (brush) => ({ ...brush, responses: brush.responses.map((r, i) => (i === index ? next.data : r)) }),
+      `response ${index} ${Object.keys(patch).join()}`,
+    )(state);
   };
 }
 
 export function removeResponse(index: number): Command {
-  return (state) =>
-    state.brush.responses[index] && change("response removed", (brush) => ({ ...brush, responses: brush.responses.filter((_, i) => i !== index) }))(state);
+  return (state) => state.brush.responses[index] && change("response removed", (brush) => ({ ...brush, responses: brush.responses.filter((_, i) => i !== index) }))(state);
 }
 
 /** Ends a gesture: the next change is a step of its own. */

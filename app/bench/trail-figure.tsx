@@ -21,7 +21,18 @@ export function TrailFigure({ brush }: { brush: Brush }) {
       {marks
         .filter((_, i) => i % every === 0)
         .map((m) => (
-          <ellipse key={m.number} cx={m.x} cy={m.y} rx={m.size / 2} ry={(m.size * m.roundness) / 2} transform={`rotate(${-m.angle} ${m.x} ${m.y})`} fill="none" stroke="currentColor" strokeWidth={0.6} opacity={0.75} />
+          <ellipse
+            key={m.number}
+            cx={m.x}
+            cy={m.y}
+            rx={m.size / 2}
+            ry={(m.size * m.roundness) / 2}
+            transform={`rotate(${-m.angle} ${m.x} ${m.y})`}
+            fill="none"
+            stroke="currentColor"
+            strokeWidth={0.6}
+            opacity={0.75}
+          />
         ))}
     </svg>
   );

@@ -7,7 +7,12 @@ export async function loader({ params, context }: Route.LoaderArgs) {
   const edition = await findEdition(context.database, params.id);
   const bytes = edition && (await packageBytes(context.database, edition.id));
   if (!edition || !bytes) throw notFound("edition");
-  const plain = edition.name.normalize("NFKD").toLowerCase().replace(/[^a-z0-9]+/g, "-").replace(/^-+|-+$/g, "") || "set";
+  const plain =
+    edition.name
+      .normalize("NFKD")
+      .toLowerCase()
+      .replace(/[^a-z0-9]+/g, "-")
+      .replace(/^-+|-+$/g, "") || "set";
   return new Response(Buffer.from(bytes), {
     headers: {
       "Content-Type": "application/zip",

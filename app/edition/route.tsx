@@ -12,7 +12,10 @@ import { counted, day, size } from "~/ui/words";
 import type { Route } from "./+types/route";
 import { SpecimenLine } from "./specimen-line";
 
-export const meta: Route.MetaFunction = ({ data }) => [{ title: data ? `${data.edition.name} ${data.edition.version} · Brosse` : "Edition · Brosse" }, { name: "description", content: data?.set.notes ?? "" }];
+export const meta: Route.MetaFunction = ({ data }) => [
+  { title: data ? `${data.edition.name} ${data.edition.version} · Brosse` : "Edition · Brosse" },
+  { name: "description", content: data?.set.notes ?? "" },
+];
 
 export async function loader({ params, context }: Route.LoaderArgs) {
   const edition = await findEdition(context.database, params.id);
@@ -79,7 +82,14 @@ export default function Edition({ loaderData: { edition, set, entries, signedIn 
             </h2>
             <ul className="sheet divide-y divide-line border border-line">
               {entries.map((entry, number) => (
-                <SpecimenLine key={entry.brush.name} {...entry} heading={entry.group !== (entries[number - 1]?.group ?? "") ? entry.group : ""} picture={`/strips/editions/${edition.id}/${number}.png?w=480&h=60`} chosen={number === chosen} onTry={() => setChosen(number)} />
+                <SpecimenLine
+                  key={entry.brush.name}
+                  {...entry}
+                  heading={entry.group !== (entries[number - 1]?.group ?? "") ? entry.group : ""}
+                  picture={`/strips/editions/${edition.id}/${number}.png?w=480&h=60`}
+                  chosen={number === chosen}
+                  onTry={() => setChosen(number)}
+                />
               ))}
             </ul>
           </section>

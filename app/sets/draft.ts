@@ -1,5 +1,4 @@
-import { licenceIds } from "@core/formats/package";
-import { versionSchema } from "@core/formats/package";
+import { licenceIds, versionSchema } from "@core/formats/package";
 import { z } from "zod";
 
 /** What the set's page sends. */

@@ -30,7 +30,14 @@ export function MemberLine(props: Inside | Outside) {
         </Button>
       ) : (
         <>
-          <input aria-label={`Group of ${brush.name}`} placeholder="group" maxLength={60} value={props.group} onChange={(e) => props.onGroup(e.target.value)} className="w-24 rounded border border-line bg-raised px-2 py-1 text-[13px] placeholder:text-soft" />
+          <input
+            aria-label={`Group of ${brush.name}`}
+            placeholder="group"
+            maxLength={60}
+            value={props.group}
+            onChange={(e) => props.onGroup(e.target.value)}
+            className="w-24 rounded border border-line bg-raised px-2 py-1 text-[13px] placeholder:text-soft"
+          />
           <div className="flex">
             <Button kind="quiet" className="px-1" disabled={props.first} aria-label={`Move ${brush.name} up`} onClick={() => props.onMove(-1)}>
               <ArrowUp aria-hidden size={15} />

@@ -72,7 +72,9 @@ export function SetPage({ set, shelf, editions }: { set: KeptSet; shelf: KeptBru
         <div className="min-w-0 space-y-4">
           {conflict && (
             <div role="alert" className="rounded-md border border-danger px-3 py-2">
-              <p>This set was saved elsewhere meanwhile, as “{conflict.name}” with {counted(conflict.brushes.length, "brush", "brushes")}. Nothing of yours is lost.</p>
+              <p>
+                This set was saved elsewhere meanwhile, as “{conflict.name}” with {counted(conflict.brushes.length, "brush", "brushes")}. Nothing of yours is lost.
+              </p>
               <div className="mt-2 flex gap-2">
                 <Button onClick={() => send("save", conflict.revision)}>Save mine over it</Button>
                 <Button

@@ -1,5 +1,5 @@
-import { FormatError } from "@core/formats/fault";
 import { parseBrush } from "@core/brush";
+import { FormatError } from "@core/formats/fault";
 import { addBrushes, listBrushes } from "@server/brushes/repository";
 import { takePackage } from "@server/editions/take";
 import { useState } from "react";
@@ -27,7 +27,9 @@ export async function action({ context, request }: Route.ActionArgs) {
   if (Number(request.headers.get("Content-Length") ?? 0) > MAX_PACKAGE) return data({ fault: `The file is larger than ${MAX_PACKAGE >> 20} MB.` }, { status: 413 });
   const form = await request.formData();
   if (form.get("act") === "new") {
-    const [id] = await addBrushes(context.database, account.id, [parseBrush({ level: 1, name: "New brush", paint: { flow: 0.6 }, responses: [{ quality: "size", source: "pressure", low: 0.2 }] })]);
+    const [id] = await addBrushes(context.database, account.id, [
+      parseBrush({ level: 1, name: "New brush", paint: { flow: 0.6 }, responses: [{ quality: "size", source: "pressure", low: 0.2 }] }),
+    ]);
     return redirect(`/bench/${id}`);
   }
   const file = form.get("package");
@@ -64,7 +66,14 @@ export default function Shelf({ loaderData: { brushes } }: Route.ComponentProps)
           <main className="mx-4.5 my-3">
             <h1 className="sr-only">Shelf</h1>
             <div className="mb-2.5 flex flex-wrap items-center gap-2.5">
-              <input type="search" aria-label="Find a brush" placeholder="Find by name or note…" value={wanted} onChange={(e) => setWanted(e.target.value)} className="h-7.5 w-64 rounded-md border border-edge bg-raised px-2.5 placeholder:text-soft pointer-coarse:h-10" />
+              <input
+                type="search"
+                aria-label="Find a brush"
+                placeholder="Find by name or note…"
+                value={wanted}
+                onChange={(e) => setWanted(e.target.value)}
+                className="h-7.5 w-64 rounded-md border border-edge bg-raised px-2.5 placeholder:text-soft pointer-coarse:h-10"
+              />
               <p className="flex-1 text-soft" role="status">
                 {take.state !== "idle" ? (
                   "Reading the package…"
@@ -86,7 +95,9 @@ export default function Shelf({ loaderData: { brushes } }: Route.ComponentProps)
             {shown.length === 0 ? (
               <div className="sheet border border-line px-8 py-16 text-center">
                 <p className="font-serif text-2xl">{brushes.length === 0 ? "An empty shelf" : "No brush is called that"}</p>
-                <p className="mt-2 text-soft">{brushes.length === 0 ? "Begin a brush, or drop another maker’s package anywhere on this page." : "Look for part of a name, a note, or the set it came from."}</p>
+                <p className="mt-2 text-soft">
+                  {brushes.length === 0 ? "Begin a brush, or drop another maker’s package anywhere on this page." : "Look for part of a name, a note, or the set it came from."}
+                </p>
               </div>
             ) : (
               <ul className="sheet divide-y divide-line border border-line">

@@ -1,5 +1,5 @@
 import { behaviour } from "@core/measure/behaviour";
-import { sources, type Source } from "@core/response/sources";
+import { type Source, sources } from "@core/response/sources";
 import type { KeptBrush } from "@server/brushes/repository";
 import { Link } from "react-router";
 
@@ -18,11 +18,18 @@ export function ShelfLine({ kept: { id, revision, brush, origin }, fresh }: { ke
           {origin || (driven ? `driven by ${driven}` : "the same in every hand")}
         </p>
       </div>
-      <img src={`/strips/brushes/${id}/${revision}.png?w=720&h=70`} alt={`A stroke of ${brush.name}`} width={720} height={70} loading="lazy" className="h-17.5 min-w-0 flex-1 object-contain" />
+      <img
+        src={`/strips/brushes/${id}/${revision}.png?w=720&h=70`}
+        alt={`A stroke of ${brush.name}`}
+        width={720}
+        height={70}
+        loading="lazy"
+        className="h-17.5 min-w-0 flex-1 object-contain"
+      />
       <dl className="flex shrink-0 gap-4 max-lg:hidden">
         <Trait name="px wide" value={String(Math.round(size))} share={Math.min(1, Math.log2(size) / 9)} />
         <Trait name="soft" value={`${Math.round(softness * 100)} %`} share={softness} />
-        <Trait name="passes" value={passes > 99 ? "99+" : String(passes)} share={Math.min(1, passes / 20)} />
+        <Trait name={passes === 1 ? "pass" : "passes"} value={passes > 99 ? "99+" : String(passes)} share={Math.min(1, passes / 20)} />
       </dl>
     </li>
   );

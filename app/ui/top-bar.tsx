@@ -29,7 +29,13 @@ export function TopBar({ children }: { children?: ReactNode }) {
           ))}
       </nav>
       <div className="flex min-w-0 flex-1 flex-wrap items-center gap-x-5 gap-y-1">{children}</div>
-      <button type="button" aria-label="Light or dark table" title="Light or dark table" className="grid size-7 place-items-center rounded text-soft hover:text-ink" onClick={() => chooseTable(document.documentElement.dataset.table === "dark" ? "light" : "dark")}>
+      <button
+        type="button"
+        aria-label="Light or dark table"
+        title="Light or dark table"
+        className="grid size-7 place-items-center rounded text-soft hover:text-ink"
+        onClick={() => chooseTable(document.documentElement.dataset.table === "dark" ? "light" : "dark")}
+      >
         <Sun aria-hidden size={16} className="hidden [[data-table=dark]_&]:block" />
         <Moon aria-hidden size={16} className="[[data-table=dark]_&]:hidden" />
       </button>

@@ -8,7 +8,13 @@ const PASSES = 7;
 /** One mark of the tip at full pressure, as large as the picture lets it be. */
 export function tipVignette(brush: Brush, width: number, height: number, colours: PaperColours): Promise<ImageBitmap> {
   const size = Math.min(brush.tip.size, height * 0.86);
-  const still = { ...brush, tip: { ...brush.tip, size }, trail: { ...brush.trail, scatter: 0, scatterAlong: 0, count: 1 }, paint: { ...brush.paint, flow: 1, opacity: 1 }, responses: [] };
+  const still = {
+    ...brush,
+    tip: { ...brush.tip, size },
+    trail: { ...brush.trail, scatter: 0, scatterAlong: 0, count: 1 },
+    paint: { ...brush.paint, flow: 1, opacity: 1 },
+    responses: [],
+  };
   return paint(still, [[{ x: width / 2, y: height / 2, time: 0, pressure: 1 }]], width, height, colours);
 }
 
@@ -16,7 +22,11 @@ export function tipVignette(brush: Brush, width: number, height: number, colours
 export function paintVignette(brush: Brush, width: number, height: number, colours: PaperColours): Promise<ImageBitmap> {
   const gap = width / PASSES;
   const size = Math.min(gap, height) * 0.8;
-  const shown = { ...brush, tip: { ...brush.tip, size, roundness: 1, hardness: Math.max(0.8, brush.tip.hardness) }, trail: { ...brush.trail, scatter: 0, scatterAlong: 0, count: 1 } };
+  const shown = {
+    ...brush,
+    tip: { ...brush.tip, size, roundness: 1, hardness: Math.max(0.8, brush.tip.hardness) },
+    trail: { ...brush.trail, scatter: 0, scatterAlong: 0, count: 1 },
+  };
   const taps = Array.from({ length: PASSES }, (_, n) => Array.from({ length: n + 1 }, () => [{ x: gap * (n + 0.5), y: height / 2, time: 0, pressure: 1 }])).flat();
   return paint(shown, taps, width, height, colours);
 }

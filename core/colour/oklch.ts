@@ -1,5 +1,5 @@
-import { atan2Degrees, cosDegrees, sinDegrees } from "../numeric/trig";
 import { power } from "../numeric/power";
+import { atan2Degrees, cosDegrees, sinDegrees } from "../numeric/trig";
 import { fromLinear, type Rgb, toLinear } from "./srgb";
 
 /** Lightness 0…1, chroma 0…about 0.4, hue in degrees. */
@@ -32,11 +32,7 @@ export function oklchToLinear({ l: lightness, c, h }: Oklch): Rgb {
   const l = cube(lightness + 0.3963377774 * a + 0.2158037573 * b);
   const m = cube(lightness - 0.1055613458 * a - 0.0638541728 * b);
   const s = cube(lightness - 0.0894841775 * a - 1.291485548 * b);
-  return [
-    4.0767416621 * l - 3.3077115913 * m + 0.2309699292 * s,
-    -1.2684380046 * l + 2.6097574011 * m - 0.3413193965 * s,
-    -0.0041960863 * l - 0.7034186147 * m + 1.707614701 * s,
-  ];
+  return [4.0767416621 * l - 3.3077115913 * m + 0.2309699292 * s, -1.2684380046 * l + 2.6097574011 * m - 0.3413193965 * s, -0.0041960863 * l - 0.7034186147 * m + 1.707614701 * s];
 }
 
 const SLACK = 1e-4;

@@ -12,7 +12,13 @@ export function hexToRgb(hex: string): Rgb {
 
 /** Writes `#rrggbb`, each channel to the nearest 1/255. */
 export function rgbToHex(rgb: Rgb): string {
-  return `#${rgb.map((c) => Math.round(Math.min(1, Math.max(0, c)) * 255).toString(16).padStart(2, "0")).join("")}`;
+  return `#${rgb
+    .map((c) =>
+      Math.round(Math.min(1, Math.max(0, c)) * 255)
+        .toString(16)
+        .padStart(2, "0"),
+    )
+    .join("")}`;
 }
 
 /** IEC 61966-2-1 decoding, extended to negative values as CSS Color 4 does. */

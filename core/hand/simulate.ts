@@ -75,8 +75,6 @@ export function lightToHeavy({ left, top, width, height }: Room): Hand {
 
 /** Single taps from light to heavy. */
 export function dots({ left, top, width, height }: Room, seed = 1): Hand {
-  const strokes = Array.from({ length: 7 }, (_, n) => [
-    { x: left + (width * (n + 0.5)) / 7, y: top + height * (0.4 + 0.2 * chance(seed, n, 0)), time: 0, pressure: (n + 1) / 7 },
-  ]);
+  const strokes = Array.from({ length: 7 }, (_, n) => [{ x: left + (width * (n + 0.5)) / 7, y: top + height * (0.4 + 0.2 * chance(seed, n, 0)), time: 0, pressure: (n + 1) / 7 }]);
   return { name: "dots", strokes };
 }

@@ -64,8 +64,7 @@ export class Heap {
 
   private views() {
     const buffer = this.memory.buffer as ArrayBuffer;
-    if (this.held?.u8.buffer !== buffer)
-      this.held = { u8: new Uint8Array(buffer), u16: new Uint16Array(buffer), i32: new Int32Array(buffer), u32: new Uint32Array(buffer) };
+    if (this.held?.u8.buffer !== buffer) this.held = { u8: new Uint8Array(buffer), u16: new Uint16Array(buffer), i32: new Int32Array(buffer), u32: new Uint32Array(buffer) };
     return this.held as NonNullable<typeof this.held>;
   }
 

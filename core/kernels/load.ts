@@ -14,8 +14,18 @@ interface KernelExports {
   showOpaque(out: number, stride: number, groups: number, rows: number, layer: number, red: number, green: number, blue: number): void;
   showClear(out: number, stride: number, columns: number, rows: number, layer: number): void;
   maskEllipse(
-    mask: number, spans: number, stride: number, width: number, height: number,
-    cx: number, cy: number, rx: number, ry: number, cos: number, sin: number, hardness: number,
+    mask: number,
+    spans: number,
+    stride: number,
+    width: number,
+    height: number,
+    cx: number,
+    cy: number,
+    rx: number,
+    ry: number,
+    cos: number,
+    sin: number,
+    hardness: number,
   ): void;
 }
 

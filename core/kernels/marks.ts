@@ -13,3 +13,16 @@ export const ONE = 32767;
 export function toQ15(value: number): number {
   return value <= 0 ? 0 : value >= 1 ? ONE : Math.round(value * ONE);
 }
+
+// Multiples of these two lie evenly in the unit square (M. Roberts' sequence R2: powers of 1 / 1.3247…, the root of x³ = x + 1).
+const ALONG = 0.7548776662466927;
+const ACROSS = 0.5698402909980532;
+
+/** The two rounding thresholds of the mark with this number, 15 bits each in one word. */
+export function roundingThresholds(number: number): number {
+  return part(number * ALONG) | (part(number * ACROSS) << 16);
+}
+
+function part(x: number): number {
+  return Math.floor((x - Math.floor(x)) * ONE);
+}

@@ -5,9 +5,9 @@ import { type QualityRow, qualityField } from "../quality/row";
 export const paintQualities = {
   flow: { body: "paint", label: "Flow", unit: "share", low: 0, high: 1, base: 1, joins: "multiply", says: "How much paint one mark leaves; passes add up." },
   opacity: { body: "paint", label: "Opacity", unit: "share", low: 0, high: 1, base: 1, joins: "multiply", says: "The most that one stroke can cover, however often it passes." },
-  hue: { body: "paint", label: "Hue shift", unit: "degrees", low: -180, high: 180, base: 0, joins: "add", says: "Turns the colour around the wheel." },
-  saturation: { body: "paint", label: "Saturation shift", unit: "shift", low: -1, high: 1, base: 0, joins: "add", says: "Makes the colour purer or greyer." },
-  lightness: { body: "paint", label: "Lightness shift", unit: "shift", low: -1, high: 1, base: 0, joins: "add", says: "Makes the colour lighter or darker." },
+  hue: { body: "paint", label: "Hue", unit: "degrees", low: -180, high: 180, base: 0, joins: "add", says: "Turns the colour around the wheel." },
+  saturation: { body: "paint", label: "Saturation", unit: "shift", low: -1, high: 1, base: 0, joins: "add", says: "Makes the colour purer or greyer." },
+  lightness: { body: "paint", label: "Lightness", unit: "shift", low: -1, high: 1, base: 0, joins: "add", says: "Makes the colour lighter or darker." },
   second: { body: "paint", label: "Second colour", unit: "share", low: 0, high: 1, base: 0, joins: "add", says: "How much of the second colour is in the paint." },
 } as const satisfies Record<string, QualityRow>;
 

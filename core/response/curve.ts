@@ -34,7 +34,8 @@ function monotoneSlopes(xs: number[], ys: number[]): number[] {
     return chords[i - 1] * chords[i] <= 0 ? 0 : (chords[i - 1] + chords[i]) / 2;
   });
   for (let i = 0; i < n - 1; i++) {
-    if (chords[i] === 0) {
+    // Steps too small to divide by count as level.
+    if (Math.abs(chords[i]) < 1e-9) {
       slopes[i] = 0;
       slopes[i + 1] = 0;
       continue;

@@ -92,7 +92,5 @@ export function listMarks(brush: Brush, samples: readonly Sample[], seed: number
   maker.push(samples);
   maker.end();
   const { values, count: total } = maker.marks;
-  return Array.from({ length: total }, (_, i) =>
-    Object.fromEntries(markNames.map((name, field) => [name, values[i * MARK_NUMBERS + field]])),
-  );
+  return Array.from({ length: total }, (_, i) => Object.fromEntries(markNames.map((name, field) => [name, values[i * MARK_NUMBERS + field]])));
 }

@@ -2,12 +2,12 @@ import type { Brush } from "../brush/schema";
 import { type Oklch, oklchToRgb, rgbToOklch, shiftColour } from "../colour/oklch";
 import type { Rgb } from "../colour/srgb";
 import type { Sample } from "../hand/sample";
-import { MARK_BYTES, MARK_WORDS, ONE, toQ15 } from "../kernels/marks";
+import { MARK_BYTES, MARK_WORDS, roundingThresholds, toQ15 } from "../kernels/marks";
 import { qualityIndex } from "../quality/table";
 import { variesWithinStroke } from "../response/respond";
 import type { Surface } from "../surface/surface";
 import { Tiles } from "../surface/tiles";
-import { type Mask, TipMasks } from "../tip/masks";
+import { type Mask, snap, TipMasks } from "../tip/masks";
 import { MarkMaker } from "./make-marks";
 import { MARK_NUMBERS, markField } from "./mark-list";
 
@@ -18,7 +18,6 @@ export interface Ink {
 }
 
 const BATCH = 512;
-const GOLDEN = 0.6180339887498949;
 const { size, angle, roundness, hardness, flow, opacity, hue, saturation, lightness, second } = qualityIndex;
 const colourQualities: readonly string[] = ["hue", "saturation", "lightness", "second"];
 
@@ -78,9 +77,9 @@ export class StrokePainter {
   }
 
   private enter(row: Float64Array, at: number): void {
-    const x = row[at + markField.x];
-    const y = row[at + markField.y];
     const reach = row[at + size];
+    const x = snap(row[at + markField.x], reach);
+    const y = snap(row[at + markField.y], reach);
     if (x + reach < 0 || y + reach < 0 || x - reach > this.surface.width || y - reach > this.surface.height) return;
     const left = Math.floor(x);
     const top = Math.floor(y);
@@ -102,9 +101,7 @@ export class StrokePainter {
     words[to++] = mask.height;
     words[to++] = toQ15(row[at + flow]);
     words[to++] = toQ15(row[at + opacity]);
-    // The golden ratio's multiples spread evenly over 0…1 however many there are.
-    const turn = row[at + markField.number] * GOLDEN;
-    words[to++] = Math.floor((turn - Math.floor(turn)) * ONE);
+    words[to++] = roundingThresholds(row[at + markField.number]);
     const [r, g, b] = this.tints ? this.colourOf(row, at) : this.ink.colour;
     words[to++] = toQ15(r);
     words[to++] = toQ15(g);

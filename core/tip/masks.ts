@@ -21,6 +21,17 @@ const LARGER = 4;
 /** … unless they are long: a long thin tip would cost too much. */
 const LARGER_TIP = 64;
 
+/** Into how many sub-pixel places a pixel is divided: the smaller the tip, the more they show. */
+function phasesOf(size: number): number {
+  return size < 10 ? 16 : size < 48 ? 8 : size < 512 ? 4 : 2;
+}
+
+/** The nearest place at which a tip of this size is drawn. */
+export function snap(place: number, size: number): number {
+  const phases = phasesOf(size);
+  return Math.round(place * phases) / phases;
+}
+
 /**
  * Keeps the masks of one stroke's tip. Sizes, turns and sub-pixel places are rounded to buckets so small that the
  * mean error stays below 1/255; what varies less than a bucket is drawn once.
@@ -39,7 +50,7 @@ export class TipMasks {
 
   /**
    * The mask of an elliptic tip; undefined when it is too small to leave anything.
-   * @param fx @param fy the centre's place within its pixel, 0 ≤ f < 1
+   * @param fx @param fy the centre's place within its pixel, 0 ≤ f < 1, from `snap`
    */
   ellipse(size: number, roundness: number, angle: number, hardness: number, fx: number, fy: number): Mask | undefined {
     if (!(size >= 0.05)) return undefined;
@@ -47,9 +58,9 @@ export class TipMasks {
     let step = 1 / 4096;
     while (step * 512 < size) step *= 2;
     const sizeIndex = Math.round(size / step);
-    const phases = size < 10 ? 16 : size < 48 ? 8 : size < 512 ? 4 : 2;
-    const px = Math.min(phases - 1, Math.floor(fx * phases));
-    const py = Math.min(phases - 1, Math.floor(fy * phases));
+    const phases = phasesOf(size);
+    const px = Math.round(fx * phases);
+    const py = Math.round(fy * phases);
     const round = Math.max(1, Math.round(roundness * 256));
     const hard = Math.round(hardness * 256);
     const turns = round === 256 ? 1 : size < 16 ? 128 : size < 128 ? 512 : 2048;
@@ -59,7 +70,7 @@ export class TipMasks {
     const key = ((((sizeIndex * 32 + scale) * 257 + round) * 257 + hard) * 2048 + turn) * 256 + px * 16 + py;
     const found = this.kept.get(key);
     if (found) return found;
-    const drawn = this.draw(sizeIndex * step, round / 256, (turn * 180) / turns, hard / 256, (px + 0.5) / phases, (py + 0.5) / phases);
+    const drawn = this.draw(sizeIndex * step, round / 256, (turn * 180) / turns, hard / 256, px / phases, py / phases);
     this.kept.set(key, drawn);
     return drawn;
   }
@@ -101,8 +112,7 @@ export class TipMasks {
     for (let y = 0; y < mask.height; y++) {
       for (let x = 0; x < width; x++) {
         let sum = 0;
-        for (let dy = 0; dy < LARGER; dy++)
-          for (let dx = 0; dx < LARGER; dx++) sum += words[large / 2 + (y * LARGER + dy) * stride + x * LARGER + dx];
+        for (let dy = 0; dy < LARGER; dy++) for (let dx = 0; dx < LARGER; dx++) sum += words[large / 2 + (y * LARGER + dy) * stride + x * LARGER + dx];
         words[mask.mask / 2 + y * mask.stride + x] = Math.round(sum / (LARGER * LARGER));
       }
       words[mask.spans / 2 + y * 2] = 0;

@@ -5,8 +5,26 @@ import { type QualityRow, qualityField } from "../quality/row";
 export const tipQualities = {
   size: { body: "tip", label: "Size", unit: "px", low: 0.5, high: 2000, base: 40, joins: "multiply", says: "How long the tip is along its longer side." },
   angle: { body: "tip", label: "Angle", unit: "degrees", low: -360, high: 360, base: 0, joins: "add", says: "How far the tip is turned, counter-clockwise." },
-  roundness: { body: "tip", label: "Roundness", unit: "share", low: 0.01, high: 1, base: 1, joins: "multiply", says: "Short side against long side: a chisel is low, a round is full." },
-  hardness: { body: "tip", label: "Hardness", unit: "share", low: 0, high: 1, base: 1, joins: "multiply", says: "How much of the radius is at full strength before the edge fades." },
+  roundness: {
+    body: "tip",
+    label: "Roundness",
+    unit: "share",
+    low: 0.01,
+    high: 1,
+    base: 1,
+    joins: "multiply",
+    says: "Short side against long side: a chisel is low, a round is full.",
+  },
+  hardness: {
+    body: "tip",
+    label: "Hardness",
+    unit: "share",
+    low: 0,
+    high: 1,
+    base: 1,
+    joins: "multiply",
+    says: "How much of the radius is at full strength before the edge fades.",
+  },
 } as const satisfies Record<string, QualityRow>;
 
 const shape = z.discriminatedUnion("kind", [z.strictObject({ kind: z.literal("ellipse") })]);

@@ -3,9 +3,27 @@ import { type QualityRow, qualityField } from "../quality/row";
 
 /** The qualities that the trail owns: how marks are laid along the path. */
 export const trailQualities = {
-  spacing: { body: "trail", label: "Spacing", unit: "share", low: 0.01, high: 10, base: 0.1, joins: "multiply", says: "From one mark to the next, in lengths of the mark along its way." },
+  spacing: {
+    body: "trail",
+    label: "Spacing",
+    unit: "share",
+    low: 0.01,
+    high: 10,
+    base: 0.1,
+    joins: "multiply",
+    says: "From one mark to the next, in lengths of the mark along its way.",
+  },
   scatter: { body: "trail", label: "Scatter across", unit: "sizes", low: 0, high: 10, base: 0, joins: "multiply", says: "How far marks stray to either side of the path." },
-  scatterAlong: { body: "trail", label: "Scatter along", unit: "sizes", low: 0, high: 10, base: 0, joins: "multiply", says: "How far marks stray forward and back along the path." },
+  scatterAlong: {
+    body: "trail",
+    label: "Scatter along",
+    unit: "sizes",
+    low: 0,
+    high: 10,
+    base: 0,
+    joins: "multiply",
+    says: "How far marks stray forward and back along the path.",
+  },
   count: { body: "trail", label: "Marks a step", unit: "marks", low: 1, high: 64, base: 1, joins: "multiply", says: "How many marks are laid at each step." },
 } as const satisfies Record<string, QualityRow>;
 

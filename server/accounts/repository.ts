@@ -53,7 +53,9 @@ export async function findBySession(database: Database, token: string): Promise<
 }
 
 export async function closeSession(database: Database, token: string): Promise<void> {
-  await database("sessions").where({ token_hash: hashToken(token) }).delete();
+  await database("sessions")
+    .where({ token_hash: hashToken(token) })
+    .delete();
 }
 
 function hashToken(token: string): Buffer {

@@ -36,7 +36,10 @@ function newest(database: Database) {
 
 /** All brushes of a shelf in its order. */
 export async function listBrushes(database: Database, accountId: string): Promise<KeptBrush[]> {
-  const rows: Row[] = await newest(database).where({ account_id: accountId }).orderBy([{ column: "position" }, { column: "brushes.id" }]).select(fields);
+  const rows: Row[] = await newest(database)
+    .where({ account_id: accountId })
+    .orderBy([{ column: "position" }, { column: "brushes.id" }])
+    .select(fields);
   return rows.map(kept);
 }
 
@@ -61,7 +64,10 @@ export async function addBrushes(database: Database, accountId: string, brushes:
     const first = (top[0]?.top ?? 0) - brushes.length;
     const rows = brushes.map((brush, i) => ({ id: newId(), account_id: accountId, name: brush.name, revision: 1, origin, position: first + i, changed_at: now }));
     await change.batchInsert("brushes", rows);
-    await change.batchInsert("revisions", rows.map((row, i) => ({ brush_id: row.id, number: 1, body: brushText(brushes[i]), made_at: now })));
+    await change.batchInsert(
+      "revisions",
+      rows.map((row, i) => ({ brush_id: row.id, number: 1, body: brushText(brushes[i]), made_at: now })),
+    );
     return rows.map((row) => row.id);
   });
 }
@@ -80,7 +86,9 @@ export async function saveBrush(database: Database, accountId: string, id: strin
     }
     const now = new Date();
     await change("revisions").insert({ brush_id: id, number: from + 1, body: brushText(brush), made_at: now });
-    await change("brushes").where({ id }).update({ revision: from + 1, name: brush.name, changed_at: now });
+    await change("brushes")
+      .where({ id })
+      .update({ revision: from + 1, name: brush.name, changed_at: now });
     return { saved: true, revision: from + 1 };
   });
 }

@@ -35,7 +35,10 @@ export async function publish(database: Database, pool: RenderPool, account: Acc
     credits: set.credits,
     brushes: entries.map(({ file, group }) => ({ file, group })),
   };
-  const specimen = await paintSpecimen(pool, entries.map((e) => e.brush));
+  const specimen = await paintSpecimen(
+    pool,
+    entries.map((e) => e.brush),
+  );
   const bytes = pack({ set: file, brushes: new Map(entries.map((e) => [e.file, e.brush])), files: new Map([["specimen.png", specimen]]) });
   const specimenSha256 = await keepImage(database, specimen, "specimen.png");
   const id = await addEdition(database, { setId: set.id, version, name: set.name, studio: account.studio, bytes, specimenSha256 });

@@ -6,7 +6,7 @@ import type { ServerBuild } from "react-router";
 import { findBySession } from "../accounts/repository";
 import type { Database } from "../database/connect";
 import type { RenderPool } from "../render/pool";
-import { secureHeaders, sameOriginWrites } from "./security";
+import { sameOriginWrites, secureHeaders } from "./security";
 import { readSessionCookie } from "./session-cookie";
 import "./context";
 

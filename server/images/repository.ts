@@ -6,7 +6,10 @@ import type { Database } from "../database/connect";
 export async function keepImage(database: Database, bytes: Uint8Array, what: string): Promise<string> {
   const { width, height } = readPng(bytes, what);
   const sha256 = createHash("sha256").update(bytes).digest("hex");
-  await database("images").insert({ sha256, bytes: Buffer.from(bytes), width, height }).onConflict("sha256").ignore();
+  await database("images")
+    .insert({ sha256, bytes: Buffer.from(bytes), width, height })
+    .onConflict("sha256")
+    .ignore();
   return sha256;
 }
 

@@ -33,7 +33,10 @@ const fields = ["id", "name", "licence", "notes", "credits", "revision", "change
 
 async function withBrushes(database: Database, rows: readonly Row[]): Promise<KeptSet[]> {
   const members: { set_id: string; brush_id: string; group_name: string }[] = await database("set_brushes")
-    .whereIn("set_id", rows.map((r) => r.id))
+    .whereIn(
+      "set_id",
+      rows.map((r) => r.id),
+    )
     .orderBy("position")
     .select("set_id", "brush_id", "group_name");
   return rows.map(({ changed_at, ...row }) => ({
@@ -75,7 +78,9 @@ export async function saveSet(database: Database, accountId: string, id: string,
       return newest && { saved: false, newest };
     }
     const { brushes, ...columns } = draft;
-    await change("sets").where({ id }).update({ ...columns, revision: from + 1, changed_at: new Date() });
+    await change("sets")
+      .where({ id })
+      .update({ ...columns, revision: from + 1, changed_at: new Date() });
     await change("set_brushes").where({ set_id: id }).delete();
     await putBrushes(change, accountId, id, brushes);
     return { saved: true, revision: from + 1 };
@@ -93,7 +98,15 @@ export async function brushesOfSet(database: Database, accountId: string, set: K
 
 // Only brushes of the same account can be members; others are left out as if they were not there.
 async function putBrushes(change: Database, accountId: string, setId: string, brushes: SetDraft["brushes"]): Promise<void> {
-  const own = new Set(await change("brushes").where({ account_id: accountId }).whereIn("id", brushes.map((b) => b.id)).pluck("id"));
+  const own = new Set(
+    await change("brushes")
+      .where({ account_id: accountId })
+      .whereIn(
+        "id",
+        brushes.map((b) => b.id),
+      )
+      .pluck("id"),
+  );
   const rows = brushes.filter((b) => own.has(b.id)).map((b, position) => ({ set_id: setId, brush_id: b.id, position, group_name: b.group }));
   if (rows.length) await change("set_brushes").insert(rows);
 }

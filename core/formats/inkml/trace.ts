@@ -35,8 +35,7 @@ export function readTrace(text: string, channels: readonly ChannelFormat[], what
     const rest = point.replace(VALUE, "").trim();
     if (rest) throw new FormatError(`${what}, point ${n + 1}: "${rest.slice(0, 20)}" is not a value`);
     const values = joinPrefixes(point.match(VALUE) ?? []);
-    if (values.length < regular || values.length > channels.length)
-      throw new FormatError(`${what}, point ${n + 1}: ${values.length} values for ${channels.length} channels`);
+    if (values.length < regular || values.length > channels.length) throw new FormatError(`${what}, point ${n + 1}: ${values.length} values for ${channels.length} channels`);
     return channels.map((channel, i) => (i < values.length ? follow(running[i], values[i], channel) : channel.fallback));
   });
 }

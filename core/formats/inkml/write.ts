@@ -1,5 +1,5 @@
-import type { Hand, Sample } from "../../hand/sample";
 import { stanceFromLean, tiltFromStance } from "../../hand/orient";
+import type { Hand, Sample } from "../../hand/sample";
 
 interface Channel {
   readonly name: string;
@@ -29,7 +29,7 @@ export function writeInkml(hand: Hand): string {
     .join("\n");
   return `<?xml version="1.0" encoding="UTF-8"?>
 <ink xmlns="http://www.w3.org/2003/InkML">
-  <annotation type="name">${escape(hand.name)}</annotation>
+  <annotation type="name">${escapeXml(hand.name)}</annotation>
   <definitions>
     <context xml:id="pen">
       <traceFormat>
@@ -48,6 +48,8 @@ function plain(value: number): string {
   return text.includes("e") ? value.toFixed(12).replace(/\.?0+$/, "") : text;
 }
 
-function escape(text: string): string {
-  return text.replace(/[<>&"']/g, (c) => `&#${c.charCodeAt(0)};`);
+const entities: Record<string, string> = { "<": "&lt;", ">": "&gt;", "&": "&amp;", '"': "&quot;", "'": "&apos;" };
+
+function escapeXml(text: string): string {
+  return text.replace(/[<>&"']/g, (c) => entities[c]);
 }

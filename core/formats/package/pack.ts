@@ -39,7 +39,13 @@ function readme(set: SetFile, brushes: ReadonlyMap<string, Brush>): string {
 
 /** A file name for a brush: its name in plain letters, made unique among `taken`, which it joins. */
 export function brushPath(name: string, taken: Set<string>): string {
-  const plain = name.normalize("NFKD").toLowerCase().replace(/[^a-z0-9]+/g, "-").replace(/^-+|-+$/g, "").slice(0, 80) || "brush";
+  const plain =
+    name
+      .normalize("NFKD")
+      .toLowerCase()
+      .replace(/[^a-z0-9]+/g, "-")
+      .replace(/^-+|-+$/g, "")
+      .slice(0, 80) || "brush";
   let path = `brushes/${plain}.json`;
   for (let n = 2; taken.has(path); n++) path = `brushes/${plain}-${n}.json`;
   taken.add(path);

@@ -19,7 +19,10 @@ export const setFileSchema = z.strictObject({
   licence: z.enum(licenceIds),
   notes: z.string().max(4000).default(""),
   credits: z.string().max(1000).default(""),
-  brushes: z.array(z.strictObject({ file: brushPathSchema, group: z.string().max(60).default("") })).min(1).max(MAX_BRUSHES),
+  brushes: z
+    .array(z.strictObject({ file: brushPathSchema, group: z.string().max(60).default("") }))
+    .min(1)
+    .max(MAX_BRUSHES),
 });
 
 export type SetFile = z.infer<typeof setFileSchema>;

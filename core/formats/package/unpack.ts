@@ -86,8 +86,7 @@ function unzip(bytes: Uint8Array): Map<string, Uint8Array> {
         return true;
       },
     });
-    for (const { name, originalSize } of wanted)
-      if (found[name]?.length !== originalSize) throw new FormatError(`${name}: not as long as the package says`);
+    for (const { name, originalSize } of wanted) if (found[name]?.length !== originalSize) throw new FormatError(`${name}: not as long as the package says`);
     return new Map(Object.entries(found));
   } catch (error) {
     if (error instanceof FormatError) throw error;

@@ -16,14 +16,15 @@ class Mark {
   height: i32;
   flow: i32;
   opacity: i32;
-  threshold: i32;
+  thresholds: i32;
   red: i32;
   green: i32;
   blue: i32;
 }
 
 const MARK_BYTES: i32 = 48;
-const FINE_BELOW: i32 = 3277; // 0.1: below it the plain rounding is no longer near enough after a thousand marks
+// Strengths below 0.02 are rounded with the mark's thresholds: plain rounding is not near enough after a thousand marks.
+const FINE_BELOW: i32 = 655;
 
 /** Builds up `A ← A + m·flow·max(0, opacity − A)` on one-plane tiles. */
 export function coverBuild(marks: usize, count: i32, table: usize, columns: i32, rows: i32, dirty: usize): void {
@@ -93,11 +94,13 @@ function layTile(mark: Mark, top: i32, bottom: i32, tile: usize, tileLeft: i32, 
   const offset = tileLeft - mark.x;
   const flow = i16x8.splat(<i16>mark.flow);
   const opacity = i16x8.splat(<i16>mark.opacity);
-  const threshold = i16x8.splat(<i16>mark.threshold);
+  const firstThreshold = i16x8.splat(<i16>(mark.thresholds & 0x7fff));
+  const thenThreshold = i16x8.splat(<i16>(mark.thresholds >> 16));
+  const least = i16x8.splat(<i16>FINE_BELOW);
+  const none = i16x8.splat(0);
   const red = i16x8.splat(<i16>mark.red);
   const green = i16x8.splat(<i16>mark.green);
   const blue = i16x8.splat(<i16>mark.blue);
-  const fine = mark.flow < FINE_BELOW;
   for (let y = top; y < bottom; y++) {
     const line = y - mark.y;
     const span = mark.spans + (line << 2);
@@ -105,18 +108,14 @@ function layTile(mark: Mark, top: i32, bottom: i32, tile: usize, tileLeft: i32, 
     const to = min(<i32>load<i16>(span, 2) - offset, TILE);
     const source = mark.mask + ((line * mark.stride + offset) << 1);
     const target = tile + (((y & 63) << 6) << 1);
-    if (law == 0 && fine) {
+    if (law == 0) {
       for (let x = from; x < to; x += 8) {
+        const m = v128.load(source + (x << 1));
+        const strength = times(m, flow);
         const a = v128.load(target + (x << 1));
-        const room = i16x8.max_s(i16x8.sub(opacity, a), i16x8.splat(0));
-        const step = timesFine(times(v128.load(source + (x << 1)), room), flow, threshold);
-        v128.store(target + (x << 1), i16x8.add(a, step));
-      }
-    } else if (law == 0) {
-      for (let x = from; x < to; x += 8) {
-        const a = v128.load(target + (x << 1));
-        const room = i16x8.max_s(i16x8.sub(opacity, a), i16x8.splat(0));
-        const step = times(times(v128.load(source + (x << 1)), flow), room);
+        const room = i16x8.max_s(i16x8.sub(opacity, a), none);
+        const weak = v128.and(i16x8.lt_s(strength, least), i16x8.ne(m, none));
+        const step = v128.any_true(weak) ? timesFine(timesFine(m, flow, firstThreshold), room, thenThreshold) : times(strength, room);
         v128.store(target + (x << 1), i16x8.add(a, step));
       }
     } else if (law == 1) {
@@ -134,17 +133,19 @@ function layTile(mark: Mark, top: i32, bottom: i32, tile: usize, tileLeft: i32, 
         const r = v128.load(at);
         const g = v128.load(at + PLANE);
         const b = v128.load(at + 2 * PLANE);
-        if (fine) {
-          v128.store(at, i16x8.add(r, timesFine(times(m, i16x8.sub(times(reach, red), r)), flow, threshold)));
-          v128.store(at + PLANE, i16x8.add(g, timesFine(times(m, i16x8.sub(times(reach, green), g)), flow, threshold)));
-          v128.store(at + 2 * PLANE, i16x8.add(b, timesFine(times(m, i16x8.sub(times(reach, blue), b)), flow, threshold)));
-          v128.store(at + 3 * PLANE, i16x8.add(a, timesFine(times(m, i16x8.sub(reach, a)), flow, threshold)));
+        const strength = times(m, flow);
+        const weak = v128.and(i16x8.lt_s(strength, least), i16x8.ne(m, none));
+        if (v128.any_true(weak)) {
+          const s = timesFine(m, flow, firstThreshold);
+          v128.store(at, i16x8.add(r, timesFine(s, i16x8.sub(times(reach, red), r), thenThreshold)));
+          v128.store(at + PLANE, i16x8.add(g, timesFine(s, i16x8.sub(times(reach, green), g), thenThreshold)));
+          v128.store(at + 2 * PLANE, i16x8.add(b, timesFine(s, i16x8.sub(times(reach, blue), b), thenThreshold)));
+          v128.store(at + 3 * PLANE, i16x8.add(a, timesFine(s, i16x8.sub(reach, a), thenThreshold)));
         } else {
-          const s = times(m, flow);
-          v128.store(at, i16x8.add(r, times(s, i16x8.sub(times(reach, red), r))));
-          v128.store(at + PLANE, i16x8.add(g, times(s, i16x8.sub(times(reach, green), g))));
-          v128.store(at + 2 * PLANE, i16x8.add(b, times(s, i16x8.sub(times(reach, blue), b))));
-          v128.store(at + 3 * PLANE, i16x8.add(a, times(s, i16x8.sub(reach, a))));
+          v128.store(at, i16x8.add(r, times(strength, i16x8.sub(times(reach, red), r))));
+          v128.store(at + PLANE, i16x8.add(g, times(strength, i16x8.sub(times(reach, green), g))));
+          v128.store(at + 2 * PLANE, i16x8.add(b, times(strength, i16x8.sub(times(reach, blue), b))));
+          v128.store(at + 3 * PLANE, i16x8.add(a, times(strength, i16x8.sub(reach, a))));
         }
       }
     } else {

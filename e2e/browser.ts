@@ -1,0 +1,103 @@
+import { type Browser, type BrowserContext, chromium, type Page } from "playwright-core";
+
+export const address = process.env.BROSSE_TEST_ADDRESS ?? "";
+if (!address) throw new Error("run the tests with `npm test`: it starts a server for them");
+
+const flags = [
+  "--headless",
+  "--no-sandbox",
+  "--disable-gpu",
+  "--disable-quic",
+  "--no-first-run",
+  "--disable-background-networking",
+  "--disable-component-update",
+  "--disable-sync",
+];
+
+export function openBrowser(): Promise<Browser> {
+  return chromium.launch({ executablePath: "/usr/bin/chromium", args: flags });
+}
+
+/** A painter at a screen of their own; whatever the page complains about is collected. */
+export async function painter(browser: Browser, options: Parameters<Browser["newContext"]>[0] = {}): Promise<{ context: BrowserContext; page: Page; complaints: string[] }> {
+  const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, baseURL: address, acceptDownloads: true, ...options });
+  const page = await context.newPage();
+  const complaints: string[] = [];
+  page.on("pageerror", (error) => complaints.push(error.message));
+  page.on("console", (message) => {
+    // Answers of 400 and 409 are part of some tests.
+    if (message.type() === "error" && !/status of (400|409)/.test(message.text())) complaints.push(message.text());
+  });
+  // What the engine says is counted from the first script on.
+  await page.addInitScript(() => {
+    const heard = { proofed: 0, shown: 0 };
+    Object.assign(window, { heard });
+    addEventListener("brosse:engine", (event) => {
+      const { detail } = event as CustomEvent<{ kind: "proofed" | "shown"; turn?: number; samples?: number }>;
+      if (detail.kind === "proofed") heard.proofed = detail.turn ?? 0;
+      else heard.shown = detail.samples ?? 0;
+    });
+  });
+  return { context, page, complaints };
+}
+
+export async function enterDemo(page: Page): Promise<void> {
+  await page.goto("/");
+  await page.getByRole("button", { name: "Enter the demo workshop" }).click();
+  await page.waitForURL("**/shelf");
+}
+
+/** Waits until the worker has drawn at least this many turns of proofs. */
+export async function proofed(page: Page, turn = 1): Promise<void> {
+  await page.waitForFunction((wanted) => (window as unknown as { heard: { proofed: number } }).heard.proofed >= wanted, turn);
+}
+
+export async function proofTurn(page: Page): Promise<number> {
+  return page.evaluate(() => (window as unknown as { heard: { proofed: number } }).heard.proofed);
+}
+
+interface Reading {
+  readonly x: number;
+  readonly y: number;
+  readonly pressure: number;
+  readonly tiltX?: number;
+  readonly tiltY?: number;
+  readonly twist?: number;
+}
+
+/** Draws one stroke on a paper with a synthetic pen; places are px from the paper's corner. */
+export async function penStroke(page: Page, readings: readonly Reading[], pointerType: "pen" | "mouse" | "touch" = "pen"): Promise<void> {
+  await page.evaluate(
+    async ({ readings, pointerType }) => {
+      const canvas = document.querySelector("[role=img] > canvas");
+      if (!canvas) throw new Error("there is no paper");
+      const box = canvas.getBoundingClientRect();
+      const heard = (window as unknown as { heard: { shown: number } }).heard;
+      heard.shown = 0;
+      const send = (name: string, r: (typeof readings)[number], buttons: number) =>
+        canvas.dispatchEvent(
+          new PointerEvent(name, {
+            pointerId: 7,
+            pointerType,
+            isPrimary: true,
+            bubbles: true,
+            cancelable: true,
+            button: name === "pointermove" ? -1 : 0,
+            buttons,
+            clientX: box.left + r.x,
+            clientY: box.top + r.y,
+            pressure: r.pressure,
+            tiltX: r.tiltX ?? 0,
+            tiltY: r.tiltY ?? 0,
+            twist: r.twist ?? 0,
+          }),
+        );
+      send("pointerdown", readings[0], 1);
+      for (const r of readings.slice(1)) send("pointermove", r, 1);
+      send("pointerup", readings[readings.length - 1], 0);
+      while (heard.shown < readings.length) await new Promise((resolve) => setTimeout(resolve, 10));
+    },
+    { readings: [...readings], pointerType },
+  );
+  await page.waitForTimeout(120);
+}

@@ -1,0 +1,164 @@
+import { readFileSync } from "node:fs";
+import { createRequire } from "node:module";
+import type { Browser, Page } from "playwright-core";
+import { afterAll, beforeAll, describe, expect, test } from "vitest";
+import { enterDemo, openBrowser, painter, penStroke, proofed, proofTurn } from "./browser";
+import { difference, paperPixels } from "./pixels";
+
+const axe = readFileSync(createRequire(import.meta.url).resolve("axe-core/axe.min.js"), "utf8");
+
+let browser: Browser;
+beforeAll(async () => {
+  browser = await openBrowser();
+});
+afterAll(() => browser.close());
+
+interface Finding {
+  readonly id: string;
+  readonly nodes: readonly { readonly html: string }[];
+}
+
+/** What axe finds against WCAG 2.2 AA. */
+async function findings(page: Page): Promise<string[]> {
+  await page.evaluate(axe);
+  const found = await page.evaluate(async () => {
+    const { axe } = window as unknown as { axe: { run(context: Document, options: object): Promise<{ violations: Finding[] }> } };
+    return (await axe.run(document, { runOnly: ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa"] })).violations;
+  });
+  return found.map((f) => `${f.id}: ${f.nodes.map((n) => n.html.slice(0, 160)).join(" | ")}`);
+}
+
+describe.each(["light", "dark"] as const)("axe finds nothing on the %s table", (table) => {
+  test("from the front to the bench", async () => {
+    const { context, page } = await painter(browser);
+    await context.addCookies([{ name: "brosse_table", value: table, url: page.url() === "about:blank" ? (process.env.BROSSE_TEST_ADDRESS ?? "") : page.url() }]);
+    const all: Record<string, string[]> = {};
+    for (const path of ["/", "/sign-in", "/sign-up", "/outlet"]) {
+      await page.goto(path);
+      all[path] = await findings(page);
+    }
+    await page.getByRole("link", { name: "Shopfront lettering" }).click();
+    await page.waitForURL("**/editions/*");
+    all.edition = await findings(page);
+    await enterDemo(page);
+    all.shelf = await findings(page);
+    await page.getByRole("link", { name: "Gold flake" }).click();
+    await proofed(page);
+    all.bench = await findings(page);
+    await page.getByRole("button", { name: "Size by each mark" }).click();
+    all.curve = await findings(page);
+    await page.keyboard.press("Escape");
+    await page.getByRole("link", { name: "Sets" }).click();
+    await page.waitForURL("**/sets");
+    all.sets = await findings(page);
+    await page.getByRole("link", { name: "Shopfront lettering" }).click();
+    await page.waitForURL("**/sets/*");
+    all.set = await findings(page);
+    expect(all).toEqual(Object.fromEntries(Object.keys(all).map((key) => [key, []])));
+    await context.close();
+  });
+});
+
+test("the bench works by keyboard alone: slider, response, undo, save as", async () => {
+  const { context, page } = await painter(browser);
+  await enterDemo(page);
+  await page.getByRole("link", { name: "Drop shade" }).focus();
+  await page.keyboard.press("Enter");
+  await proofed(page);
+  await page.getByRole("slider", { name: "Hardness, slider" }).focus();
+  for (let i = 0; i < 10; i++) await page.keyboard.press("ArrowRight");
+  await expect.poll(() => page.getByRole("textbox", { name: "Hardness", exact: true }).inputValue()).toBe("1 %");
+  await page.getByRole("button", { name: "Let spacing answer to a signal" }).focus();
+  await page.keyboard.press("Enter");
+  await page.getByRole("menuitem", { name: "Pressure" }).waitFor();
+  await page.keyboard.press("ArrowDown");
+  await page.keyboard.press("ArrowUp");
+  await page.keyboard.press("Enter");
+  const response = page.getByRole("button", { name: "Spacing by pressure" });
+  await response.focus();
+  await page.keyboard.press("Enter");
+  const point = page.getByRole("slider", { name: "Point 1 of 2" });
+  await point.focus();
+  await page.keyboard.press("ArrowUp");
+  expect(await point.getAttribute("aria-valuenow")).toBe("2");
+  await page.keyboard.press("Enter");
+  await page.getByRole("slider", { name: "Point 2 of 3" }).waitFor();
+  await page.keyboard.press("Escape");
+  // Two changes of the curve, the response itself, and ten steps of the slider, each a step of its own.
+  for (let i = 0; i < 13; i++) await page.keyboard.press("Control+z");
+  await expect.poll(() => response.count()).toBe(0);
+  await expect.poll(() => page.getByRole("textbox", { name: "Hardness", exact: true }).inputValue()).toBe("0 %");
+  await context.close();
+});
+
+test("mouse and finger draw as well as a pen, with every reading kept", async () => {
+  const { context, page } = await painter(browser);
+  await enterDemo(page);
+  await page.getByRole("link", { name: "Lettering quill, long" }).click();
+  await proofed(page);
+  const blank = await paperPixels(page);
+  const box = await page.locator("[role=img] > canvas").first().boundingBox();
+  if (!box) throw new Error("there is no paper");
+  await page.mouse.move(box.x + 300, box.y + 40);
+  await page.mouse.down();
+  await page.mouse.move(box.x + 600, box.y + 70, { steps: 12 });
+  await page.mouse.up();
+  await expect.poll(async () => difference(await paperPixels(page), blank, { left: 280, top: 25, width: 340, height: 60 })).toBeGreaterThan(1000);
+  await penStroke(
+    page,
+    [
+      { x: 650, y: 50, pressure: 0.5 },
+      { x: 700, y: 60, pressure: 0.5 },
+      { x: 760, y: 40, pressure: 0.5 },
+    ],
+    "touch",
+  );
+  expect(difference(await paperPixels(page), blank, { left: 640, top: 20, width: 140, height: 70 })).toBeGreaterThan(300);
+  await page.getByText("2 strokes of yours").waitFor();
+  // Harder pressure and a tilted, turned pen are not the same stroke.
+  await context.close();
+});
+
+test("the paper follows the window's size, and own strokes stay", async () => {
+  const { context, page } = await painter(browser);
+  await enterDemo(page);
+  await page.getByRole("link", { name: "Rivet row" }).click();
+  await proofed(page);
+  await penStroke(page, [
+    { x: 100, y: 40, pressure: 1 },
+    { x: 300, y: 40, pressure: 1 },
+  ]);
+  for (const [width, height] of [
+    [900, 700],
+    [2560, 1300],
+    [1280, 800],
+  ]) {
+    await page.setViewportSize({ width, height });
+    await page.waitForTimeout(400);
+    const paper = await paperPixels(page);
+    expect(paper.width).toBeGreaterThan(width - 60);
+    expect(difference(paper, { ...paper, data: new Uint8Array(paper.data.length).fill(0xfd) }, { left: 90, top: 30, width: 220, height: 20 })).toBeGreaterThan(200);
+    expect(await page.evaluate(() => document.documentElement.scrollWidth <= innerWidth)).toBe(true);
+  }
+  expect(await page.evaluate(() => document.documentElement.scrollHeight <= innerHeight)).toBe(true);
+  await context.close();
+});
+
+test("leaving with unsaved changes asks first", async () => {
+  const { context, page } = await painter(browser);
+  await enterDemo(page);
+  await page.getByRole("link", { name: "Rivet row" }).click();
+  await proofed(page);
+  const turn = await proofTurn(page);
+  await page.getByRole("textbox", { name: "Flow", exact: true }).fill("40%");
+  await page.getByRole("textbox", { name: "Flow", exact: true }).press("Enter");
+  await proofed(page, turn + 1);
+  await page.getByRole("link", { name: "Shelf" }).click();
+  await page.getByRole("dialog", { name: "Leave without saving?" }).waitFor();
+  await page.getByRole("button", { name: "Stay" }).click();
+  expect(page.url()).toContain("/bench/");
+  await page.getByRole("link", { name: "Shelf" }).click();
+  await page.getByRole("button", { name: "Leave and lose them" }).click();
+  await page.waitForURL("**/shelf");
+  await context.close();
+});

@@ -1,0 +1,170 @@
+import { closeSession, createAccount, findByPassword, findBySession, openSession } from "@server/accounts/repository";
+import { addBrushes, findBrush, findRevision, listBrushes, saveBrush } from "@server/brushes/repository";
+import { connect, type Database } from "@server/database/connect";
+import { migrate } from "@server/database/migrate";
+import { publish } from "@server/editions/publish";
+import { findEdition, packageBytes } from "@server/editions/repository";
+import { takePackage } from "@server/editions/take";
+import { RenderPool } from "@server/render/pool";
+import { brushesOfSet, createSet, findSet, saveSet } from "@server/sets/repository";
+import { afterAll, beforeAll, describe, expect, test } from "vitest";
+import { brushOf } from "../helpers";
+
+const url = process.env.BROSSE_TEST_DATABASE_URL;
+if (!url) throw new Error("run the tests with `npm test`: it starts a MariaDB for them");
+
+let database: Database;
+let count = 0;
+const pool = new RenderPool(new URL("../../build/node/render-worker.js", import.meta.url));
+const open = async (studio = "A studio") => {
+  const account = await createAccount(database, { email: `s${++count}-${process.pid}@example.com`, studio, password: "long enough it is" });
+  if (!account) throw new Error("the address was taken");
+  return account;
+};
+
+beforeAll(async () => {
+  database = connect(url);
+  await migrate(database);
+});
+
+afterAll(async () => {
+  await pool.close();
+  await database.destroy();
+});
+
+test("migrating again, and from several processes at once, changes nothing", async () => {
+  await Promise.all([migrate(database), migrate(database), migrate(connect(url))]);
+});
+
+describe("accounts", () => {
+  test("a password is kept as argon2id and found again; a wrong one and an unknown address are not told apart", async () => {
+    const account = await open();
+    const { password_hash } = await database("accounts").where({ id: account.id }).first("password_hash");
+    expect(password_hash).toMatch(/^\$argon2id\$v=19\$m=19456,t=2,p=1\$/);
+    expect(await findByPassword(database, account.email.toUpperCase(), "long enough it is")).toEqual(account);
+    expect(await findByPassword(database, account.email, "wrong")).toBeUndefined();
+    expect(await findByPassword(database, "nobody@example.com", "long enough it is")).toBeUndefined();
+  });
+
+  test("an address has one account, in whatever letters", async () => {
+    const account = await open();
+    expect(await createAccount(database, { email: account.email.toUpperCase(), studio: "x", password: "long enough it is" })).toBeUndefined();
+  });
+
+  test("a session opens, is found by its secret only, and closes", async () => {
+    const account = await open();
+    const token = await openSession(database, account.id);
+    expect((await findBySession(database, token))?.id).toBe(account.id);
+    expect(await findBySession(database, `${token}x`)).toBeUndefined();
+    expect(JSON.stringify(await database("sessions").select())).not.toContain(token);
+    await closeSession(database, token);
+    expect(await findBySession(database, token)).toBeUndefined();
+  });
+});
+
+describe("brushes", () => {
+  test("revisions are kept as they were; a stale save changes nothing and shows the newest", async () => {
+    const { id: owner } = await open();
+    const [id] = await addBrushes(database, owner, [brushOf({ name: "Quill" })]);
+    expect(await saveBrush(database, owner, id, 1, brushOf({ name: "Quill 2", tip: { size: 50 } }))).toEqual({ saved: true, revision: 2 });
+    const stale = await saveBrush(database, owner, id, 1, brushOf({ name: "Quill other" }));
+    expect(stale?.saved).toBe(false);
+    if (stale && !stale.saved) expect([stale.newest.revision, stale.newest.brush.name]).toEqual([2, "Quill 2"]);
+    expect((await findRevision(database, owner, id, 1))?.name).toBe("Quill");
+    expect((await findBrush(database, owner, id))?.brush.tip.size).toBe(50);
+  });
+
+  test("of two saves from the same revision at once exactly one wins", async () => {
+    const { id: owner } = await open();
+    const [id] = await addBrushes(database, owner, [brushOf()]);
+    const results = await Promise.all([1, 2, 3, 4].map((n) => saveBrush(database, owner, id, 1, brushOf({ name: `try ${n}` }))));
+    expect(results.filter((r) => r?.saved)).toHaveLength(1);
+  });
+
+  test("another's brush is not there: not to see, not to save, not to put into a set", async () => {
+    const [owner, other] = [await open(), await open()];
+    const [id] = await addBrushes(database, owner.id, [brushOf()]);
+    expect(await findBrush(database, other.id, id)).toBeUndefined();
+    expect(await findRevision(database, other.id, id, 1)).toBeUndefined();
+    expect(await saveBrush(database, other.id, id, 1, brushOf({ name: "mine now" }))).toBeUndefined();
+    const setId = await createSet(database, other.id, { name: "s", licence: "CC0-1.0", notes: "", credits: "", brushes: [{ id, group: "" }] });
+    expect((await findSet(database, other.id, setId))?.brushes).toEqual([]);
+    expect(await findSet(database, owner.id, setId)).toBeUndefined();
+  });
+
+  test("new brushes stand first, in their order, also when added at the same time", async () => {
+    const { id: owner } = await open();
+    await addBrushes(database, owner, [brushOf({ name: "old" })]);
+    await addBrushes(database, owner, [brushOf({ name: "a" }), brushOf({ name: "b" })]);
+    expect((await listBrushes(database, owner)).map((k) => k.brush.name)).toEqual(["a", "b", "old"]);
+    await Promise.all([1, 2, 3].map((n) => addBrushes(database, owner, [brushOf({ name: `p${n}` })])));
+    const positions = await database("brushes").where({ account_id: owner }).pluck("position");
+    expect(new Set(positions).size).toBe(6);
+  });
+});
+
+describe("sets and editions", () => {
+  async function published() {
+    const account = await open("Quayside Signworks");
+    const ids = await addBrushes(database, account.id, [brushOf({ name: "One" }), brushOf({ name: "Two", tip: { size: 20 } })]);
+    const setId = await createSet(database, account.id, {
+      name: "Fascia",
+      licence: "CC-BY-4.0",
+      notes: "n",
+      credits: "",
+      brushes: [
+        { id: ids[1], group: "g" },
+        { id: ids[0], group: "" },
+      ],
+    });
+    const set = await findSet(database, account.id, setId);
+    if (!set) throw new Error("the set is gone");
+    return { account, set, publication: await publish(database, pool, account, set, "1.0.0"), ids };
+  }
+
+  test("a set keeps its order and refuses a stale save", async () => {
+    const { account, set } = await published();
+    expect((await brushesOfSet(database, account.id, set)).map((b) => [b.brush.name, b.group])).toEqual([
+      ["Two", "g"],
+      ["One", ""],
+    ]);
+    const draft = { name: "Fascia II", licence: set.licence, notes: "", credits: "", brushes: [...set.brushes].reverse() };
+    expect(await saveSet(database, account.id, set.id, 1, draft)).toEqual({ saved: true, revision: 2 });
+    expect((await saveSet(database, account.id, set.id, 1, draft))?.saved).toBe(false);
+    const after = await findSet(database, account.id, set.id);
+    expect(after && (await brushesOfSet(database, account.id, after)).map((b) => b.brush.name)).toEqual(["One", "Two"]);
+  });
+
+  test("an edition's bytes stay as published, a version exists once, and another painter gets the very brushes", async () => {
+    const { account, set, publication, ids } = await published();
+    if ("fault" in publication) throw new Error(publication.fault);
+    const before = await packageBytes(database, publication.id);
+    await saveBrush(database, account.id, ids[0], 1, brushOf({ name: "One, changed" }));
+    expect(await publish(database, pool, account, set, "1.0.0")).toHaveProperty("fault");
+    const after = await packageBytes(database, publication.id);
+    expect(after && before && Buffer.compare(Buffer.from(before), Buffer.from(after))).toBe(0);
+    expect((await findEdition(database, publication.id))?.bytes).toBe(before?.length);
+    const painter = await open();
+    if (before) await takePackage(database, painter.id, before);
+    const shelf = await listBrushes(database, painter.id);
+    expect(shelf.map((k) => [k.brush, k.origin])).toEqual([
+      [brushOf({ name: "Two", tip: { size: 20 } }), "Fascia 1.0.0, Quayside Signworks"],
+      [brushOf({ name: "One" }), "Fascia 1.0.0, Quayside Signworks"],
+    ]);
+  });
+
+  test("a bad package leaves the shelf as it was", async () => {
+    const { account, publication } = await published();
+    if ("fault" in publication) throw new Error(publication.fault);
+    const bytes = await packageBytes(database, publication.id);
+    await expect(takePackage(database, account.id, bytes?.slice(0, 700) ?? new Uint8Array())).rejects.toThrow(/damaged/);
+    expect(await listBrushes(database, account.id)).toHaveLength(2);
+  });
+
+  test("an empty set is not published", async () => {
+    const account = await open();
+    const id = await createSet(database, account.id, { name: "s", licence: "CC0-1.0", notes: "", credits: "", brushes: [] });
+    const set = await findSet(database, account.id, id);
+    expect(set && (await publish(database, pool, account, set, "1.0.0"))).toHaveProperty("fault");
+  });
+});
