@@ -2,6 +2,7 @@ import type { ReactNode } from "react";
 import { isRouteErrorResponse, Links, Meta, Outlet, Scripts, ScrollRestoration, useRouteLoaderData } from "react-router";
 import type { Route } from "./+types/root";
 import "./app.css";
+import { lendNonce } from "./ui/lend-nonce";
 import { readTable } from "./ui/table-cookie";
 import { TopBar } from "./ui/top-bar";
 
@@ -13,6 +14,7 @@ export function loader({ context, request }: Route.LoaderArgs) {
 
 export function Layout({ children }: { children: ReactNode }) {
   const data = useRouteLoaderData<typeof loader>("root");
+  lendNonce(data?.nonce);
   return (
     <html lang="en" data-table={data?.table}>
       <head>

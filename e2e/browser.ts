@@ -45,6 +45,7 @@ export async function enterDemo(page: Page): Promise<void> {
   await page.goto("/");
   await page.getByRole("button", { name: "Enter the demo workshop" }).click();
   await page.waitForURL("**/shelf");
+  await page.getByRole("button", { name: "New brush" }).waitFor();
 }
 
 /** Waits until the worker has drawn at least this many turns of proofs. */

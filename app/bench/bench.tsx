@@ -157,7 +157,7 @@ export function Bench({ kept }: { kept: KeptBrush }) {
       </main>
       <SaveAsDialog open={asking} name={`${brush.name}, new`} onClose={() => setAsking(false)} onSave={(name) => submit({ act: "save-new", brush: { ...brush, name } })} />
       <ConflictDialog
-        newest={answer?.kind === "conflict" && !busy && handled.current === answer && answer.newest.revision !== state.revision ? answer.newest : undefined}
+        newest={answer?.kind === "conflict" && !busy && answer.newest.revision !== state.revision ? answer.newest : undefined}
         onKeepMine={(newest) => submit({ act: "save", from: newest.revision, brush })}
         onKeepBoth={() => submit({ act: "save-new", brush: { ...brush, name: `${brush.name}, mine`.slice(0, 80) } })}
         onTakeTheirs={(newest) => run(takeNewest(newest.brush, newest.revision))}

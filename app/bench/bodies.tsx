@@ -34,14 +34,14 @@ export function Bodies({ brush, run, paper, pictures }: Props) {
       </Panel>
       <Panel title="Trail" says="how marks are laid" figure={<TrailFigure brush={brush} />}>
         {lines("trail")}
-        <label className="flex h-6.5 items-center gap-2 pointer-coarse:h-11">
+        <label className="flex h-[26px] items-center gap-2 pointer-coarse:h-11">
           <span className="w-27 shrink-0">Keep strength</span>
-          <input type="checkbox" className="size-4 accent-act" checked={trail.keepStrength} onChange={(event) => run(setKeepStrength(event.target.checked))} />
+          <input type="checkbox" className="size-[18px] accent-act" checked={trail.keepStrength} onChange={(event) => run(setKeepStrength(event.target.checked))} />
           <span className="truncate text-[13px] text-soft">when spacing changes</span>
         </label>
       </Panel>
       <Panel title="Paint" says="one to seven passes" figure={<Bitmap picture={pictures?.paint} label="Coverage after one to seven passes" />}>
-        <div className="flex h-6.5 items-center gap-2 pointer-coarse:h-11">
+        <div className="flex h-[26px] items-center gap-2 pointer-coarse:h-11">
           <span id="build-label" className="w-27 shrink-0">
             Build
           </span>

@@ -38,12 +38,13 @@ export function PaperSheet({ brush, proofs, label, onTell, handle, children }: P
     const sheet = place.current;
     if (!sheet) return;
     const canvas = document.createElement("canvas");
-    canvas.className = "absolute inset-0 size-full touch-none";
+    canvas.className = "absolute top-0 left-0 touch-none";
     canvas.tabIndex = -1;
     canvas.setAttribute("aria-hidden", "true");
     const { width, height } = pixelsOf(sheet);
     canvas.width = width;
     canvas.height = height;
+    sizeCanvas(canvas, width, height);
     sheet.prepend(canvas);
     const made = new Engine(canvas, paperColours, proofs, (tell) => {
       if (tell.kind === "fault") setFault(tell.message);
@@ -59,6 +60,7 @@ export function PaperSheet({ brush, proofs, label, onTell, handle, children }: P
       if (now.width === known.width && now.height === known.height) return;
       known = now;
       made.resize(now.width, now.height);
+      sizeCanvas(canvas, now.width, now.height);
       setSize({ width: sheet.clientWidth, height: sheet.clientHeight });
     });
     observer.observe(sheet);
@@ -106,7 +108,14 @@ export function PaperSheet({ brush, proofs, label, onTell, handle, children }: P
 
 function pixelsOf(sheet: HTMLElement): { width: number; height: number } {
   const ratio = window.devicePixelRatio || 1;
-  return { width: Math.max(1, Math.round(sheet.clientWidth * ratio)), height: Math.max(1, Math.round(sheet.clientHeight * ratio)) };
+  return { width: Math.max(1, Math.floor(sheet.clientWidth * ratio)), height: Math.max(1, Math.floor(sheet.clientHeight * ratio)) };
+}
+
+/** Shows one pixel of the canvas on one of the screen: a paper is never stretched. */
+function sizeCanvas(canvas: HTMLCanvasElement, width: number, height: number): void {
+  const ratio = window.devicePixelRatio || 1;
+  canvas.style.width = `${width / ratio}px`;
+  canvas.style.height = `${height / ratio}px`;
 }
 
 /** Sends one pointer's readings to the engine, from its contact until it leaves; further ones (a palm) are left out. */

@@ -20,13 +20,13 @@ export function QualityLine({ name, brush, run }: { name: Quality; brush: Brush;
     return row.unit === "marks" ? Math.round(raw) : Number(raw.toPrecision(3));
   };
   return (
-    <div className="flex h-6.5 items-center gap-2 pointer-coarse:h-11">
+    <div className="flex h-[26px] items-center gap-2 pointer-coarse:h-11">
       <span className="w-27 shrink-0 truncate" title={row.says}>
         {row.label}
       </span>
       <ValueField bare label={row.label} value={value} unit={row.unit} onChange={(next) => run(setQuality(name, next))} />
       <Slider.Root
-        className="relative flex h-4.5 min-w-10 flex-1 touch-none items-center"
+        className="relative flex h-[24px] min-w-10 flex-1 touch-none items-center"
         min={0}
         max={1000}
         step={1}
@@ -40,8 +40,10 @@ export function QualityLine({ name, brush, run }: { name: Quality; brush: Brush;
         <Slider.Thumb
           aria-label={`${row.label}, slider`}
           aria-valuetext={writeValue(value, row.unit)}
-          className="block size-3 rounded-full border border-ink bg-raised pointer-coarse:size-6"
-        />
+          className="grid size-[24px] cursor-grab place-items-center rounded-full pointer-coarse:size-10"
+        >
+          <span className="block size-3 rounded-full border border-ink bg-raised pointer-coarse:size-6" />
+        </Slider.Thumb>
       </Slider.Root>
       {brush.responses.map(
         (response, index) =>
@@ -59,7 +61,7 @@ function AddResponse({ name, onPick }: { name: Quality; onPick: (source: Source)
       <DropdownMenu.Trigger
         aria-label={`Let ${qualityRow(name).label.toLowerCase()} answer to a signal`}
         title="Let it answer to a signal"
-        className="grid size-5 shrink-0 place-items-center rounded text-soft hover:text-ink pointer-coarse:size-8"
+        className="grid size-[24px] shrink-0 place-items-center rounded text-soft hover:text-ink pointer-coarse:size-10"
       >
         <Plus aria-hidden size={13} />
       </DropdownMenu.Trigger>
