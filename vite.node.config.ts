@@ -13,7 +13,7 @@ export default defineConfig({
     emptyOutDir: true,
     target: "node20",
     rollupOptions: {
-      input: { serve: at("server/serve.ts"), "render-worker": at("server/render/worker.ts"), cli: at("cli/main.ts") },
+      input: { serve: at("server/serve.ts"), "render-worker": at("server/render/worker.ts"), cli: at("cli/main.ts"), perf: at("perf/main.ts") },
       output: { format: "es", entryFileNames: "[name].js", chunkFileNames: "shared-[hash].js" },
       external: [...builtinModules, /^node:/],
     },

@@ -67,7 +67,20 @@ export async function ensurePackages() {
   writeFileSync(stamp, lock);
 }
 
-const sources = ["app", "cli", "core", "demo", "server", "scripts", "vite.config.ts", "vite.node.config.ts", "react-router.config.ts", "package-lock.json", "tsconfig.json"];
+const sources = [
+  "app",
+  "cli",
+  "core",
+  "demo",
+  "perf",
+  "server",
+  "scripts",
+  "vite.config.ts",
+  "vite.node.config.ts",
+  "react-router.config.ts",
+  "package-lock.json",
+  "tsconfig.json",
+];
 
 function filesOf(path) {
   const full = join(root, path);

@@ -36,6 +36,7 @@ export class StrokePainter {
   private readonly own: Oklch;
   private waiting = 0;
   private colour: Rgb | undefined;
+  private laid = 0;
 
   /** @param seed any 32-bit integer. One stroke at a time on a surface: an unfinished one is dried first. */
   constructor(
@@ -66,6 +67,11 @@ export class StrokePainter {
     this.surface.dry();
     this.masks.release();
     this.surface.kernels.heap.give(this.batch, BATCH * MARK_BYTES);
+  }
+
+  /** How many marks have reached the surface so far. */
+  get painted(): number {
+    return this.laid;
   }
 
   private drain(): void {
@@ -134,6 +140,7 @@ export class StrokePainter {
     const law = this.tints ? (even ? run.tintEven : run.tintBuild) : even ? run.coverEven : run.coverBuild;
     kernels.onTile((index) => this.tiles.make(index));
     law(this.batch, this.waiting, this.tiles.table, columns, rows, dirty);
+    this.laid += this.waiting;
     this.waiting = 0;
   }
 }

@@ -1,0 +1,108 @@
+import { chromium } from "playwright-core";
+import { percentile } from "./median";
+
+const flags = [
+  "--headless",
+  "--no-sandbox",
+  "--disable-gpu",
+  "--disable-quic",
+  "--no-first-run",
+  "--disable-background-networking",
+  "--disable-component-update",
+  "--disable-sync",
+];
+
+export interface Delay {
+  readonly p50: number;
+  readonly p95: number;
+}
+
+export interface BenchDelays {
+  /** A slider's change to proofs redrawn, ms. */
+  readonly proofs: Delay;
+  /** A pointer's reading to its pixels on the canvas, ms. */
+  readonly pointer: Delay;
+}
+
+const delay = (values: readonly number[]): Delay => ({ p50: percentile(values, 0.5), p95: percentile(values, 0.95) });
+
+/** Measures the bench in headless Chromium with a 60 px brush; the page's own clock, from the event to the worker's answer. */
+export async function measureBench(address: string): Promise<BenchDelays> {
+  const browser = await chromium.launch({ executablePath: "/usr/bin/chromium", args: flags });
+  try {
+    const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, baseURL: address });
+    await page.goto("/");
+    await page.getByRole("button", { name: "Enter the demo workshop" }).click();
+    await page.getByRole("link", { name: "Lettering quill, long" }).click();
+    const size = page.getByRole("textbox", { name: "Size", exact: true });
+    await size.fill("60 px");
+    await size.press("Enter");
+    await page.waitForTimeout(1000);
+    const slider = page.getByRole("slider", { name: "Hardness, slider" });
+    await slider.focus();
+    const proofs = await page.evaluate(async () => {
+      const thumb = document.activeElement;
+      const spent: number[] = [];
+      for (let i = 0; i < 60; i++) {
+        const begun = performance.now();
+        const heard = new Promise<void>((resolve) => {
+          const listen = (event: Event) => {
+            if ((event as CustomEvent<{ kind: string }>).detail.kind !== "proofed") return;
+            removeEventListener("brosse:engine", listen);
+            resolve();
+          };
+          addEventListener("brosse:engine", listen);
+        });
+        thumb?.dispatchEvent(new KeyboardEvent("keydown", { key: i % 2 ? "ArrowRight" : "ArrowLeft", bubbles: true }));
+        await heard;
+        spent.push(performance.now() - begun);
+        await new Promise((resolve) => setTimeout(resolve, 30));
+      }
+      return spent;
+    });
+    const pointer = await page.evaluate(async () => {
+      const canvas = document.querySelector("[role=img] > canvas");
+      if (!canvas) throw new Error("there is no paper");
+      const box = canvas.getBoundingClientRect();
+      const spent: number[] = [];
+      const send = (name: string, x: number, y: number) =>
+        canvas.dispatchEvent(
+          new PointerEvent(name, {
+            pointerId: 5,
+            pointerType: "pen",
+            bubbles: true,
+            cancelable: true,
+            button: name === "pointermove" ? -1 : 0,
+            buttons: 1,
+            clientX: box.left + x,
+            clientY: box.top + y,
+            pressure: 0.6,
+          }),
+        );
+      const next = (count: number) =>
+        new Promise<void>((resolve) => {
+          const listen = (event: Event) => {
+            const { kind, samples } = (event as CustomEvent<{ kind: string; samples?: number }>).detail;
+            if (kind !== "shown" || (samples ?? 0) < count) return;
+            removeEventListener("brosse:engine", listen);
+            resolve();
+          };
+          addEventListener("brosse:engine", listen);
+        });
+      send("pointerdown", 100, 100);
+      for (let i = 1; i < 200; i++) {
+        const begun = performance.now();
+        const shown = next(i + 1);
+        send("pointermove", 100 + i * 5, 100 + 60 * Math.sin(i / 9));
+        await shown;
+        spent.push(performance.now() - begun);
+        await new Promise((resolve) => setTimeout(resolve, 8));
+      }
+      send("pointerup", 1100, 100);
+      return spent;
+    });
+    return { proofs: delay(proofs), pointer: delay(pointer) };
+  } finally {
+    await browser.close();
+  }
+}

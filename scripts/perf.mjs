@@ -1,0 +1,29 @@
+// Builds what is out of date and prints the benchmarks of one run. `-- --json` for one JSON object.
+import { mkdtempSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { startMariadb } from "./mariadb.mjs";
+import { run } from "./say.mjs";
+import { startServer } from "./server.mjs";
+import { ensureBuild, ensurePackages, ensurePrograms, loudly, root } from "./setup.mjs";
+
+// Standard output is for the figures alone.
+const write = process.stdout.write.bind(process.stdout);
+process.stdout.write = (text, ...rest) => process.stderr.write(text, ...rest);
+
+await run(async () => {
+  await ensurePackages();
+  await ensurePrograms({ chromium: "chromium", mariadbd: "mariadb-server" });
+  await ensureBuild();
+  const folder = mkdtempSync(join(tmpdir(), "brosse-perf-"));
+  const database = await startMariadb(folder);
+  try {
+    const server = await startServer({ BROSSE_DATABASE_URL: database.url, BROSSE_PORT: "0", BROSSE_DEMO: "1" });
+    process.stdout.write = write;
+    await loudly(process.execPath, [join(root, "build/node/perf.js"), ...process.argv.slice(2)], { env: { ...process.env, BROSSE_TEST_ADDRESS: server.address } });
+    await server.stop();
+  } finally {
+    await database.stop();
+    rmSync(folder, { recursive: true, force: true });
+  }
+});
