@@ -101,8 +101,8 @@ export class OneTile {
 
   lay(law: "coverBuild" | "coverEven" | "tintBuild" | "tintEven", mark: { flow: number; opacity: number; number: number; colour?: readonly number[] }): void {
     const [r, g, b] = mark.colour ?? [0, 0, 0];
-    this.kernels.heap.i32.set([this.mask, this.spans, this.stride, 0, 0, TILE, mark.flow, mark.opacity, roundingThresholds(mark.number), r, g, b], this.batch / 4);
-    if (MARK_WORDS !== 12) throw new Error("the record of a mark has changed");
+    this.kernels.heap.i32.set([this.mask, this.spans, this.stride, 0, 0, TILE, TILE, mark.flow, mark.opacity, roundingThresholds(mark.number), r, g, b], this.batch / 4);
+    if (MARK_WORDS !== 13) throw new Error("the record of a mark has changed");
     this.kernels.run[law](this.batch, 1, this.tiles.table, 1, 1, this.dirty);
   }
 

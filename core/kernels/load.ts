@@ -12,6 +12,20 @@ interface KernelExports {
   mergeCover(layer: number, cover: number, red: number, green: number, blue: number): void;
   mergeTint(layer: number, stroke: number): void;
   showOpaque(out: number, stride: number, groups: number, rows: number, layer: number, red: number, green: number, blue: number): void;
+  showWet(
+    out: number,
+    stride: number,
+    groups: number,
+    rows: number,
+    layer: number,
+    cover: number,
+    red: number,
+    green: number,
+    blue: number,
+    paperRed: number,
+    paperGreen: number,
+    paperBlue: number,
+  ): void;
   showClear(out: number, stride: number, columns: number, rows: number, layer: number): void;
   maskEllipse(
     mask: number,

@@ -1,5 +1,5 @@
-/** One mark as the kernels take it: twelve 32-bit integers in this order. */
-export const MARK_WORDS = 12;
+/** One mark as the kernels take it: thirteen 32-bit integers, in the order of the kernels' class. */
+export const MARK_WORDS = 13;
 export const MARK_BYTES = MARK_WORDS * 4;
 
 /** The side of a tile in pixels. */

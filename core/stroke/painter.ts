@@ -7,7 +7,7 @@ import { qualityIndex } from "../quality/table";
 import { variesWithinStroke } from "../response/respond";
 import type { Surface } from "../surface/surface";
 import { Tiles } from "../surface/tiles";
-import { type Mask, snap, TipMasks } from "../tip/masks";
+import { type Mask, snap, type TipMasks, tipMasks } from "../tip/masks";
 import { MarkMaker } from "./make-marks";
 import { MARK_NUMBERS, markField } from "./mark-list";
 
@@ -50,7 +50,7 @@ export class StrokePainter {
     this.tints = tintsMarks(brush);
     this.tiles = new Tiles(surface.kernels, surface.columns, surface.rows, this.tints ? 4 : 1);
     this.batch = surface.kernels.heap.take(BATCH * MARK_BYTES);
-    this.masks = new TipMasks(surface.kernels, () => this.lay());
+    this.masks = tipMasks(surface.kernels);
     this.own = rgbToOklch(ink.colour);
     surface.wet = { tiles: this.tiles, colour: ink.colour };
   }
@@ -65,7 +65,6 @@ export class StrokePainter {
     this.maker.end();
     this.drain();
     this.surface.dry();
-    this.masks.release();
     this.surface.kernels.heap.give(this.batch, BATCH * MARK_BYTES);
   }
 
@@ -76,6 +75,7 @@ export class StrokePainter {
 
   private drain(): void {
     const { marks } = this.maker;
+    this.masks.beforeDrop = () => this.lay();
     const row = marks.values;
     for (let i = 0; i < marks.count; i++) this.enter(row, i * MARK_NUMBERS);
     marks.clear();
@@ -104,6 +104,7 @@ export class StrokePainter {
     words[to++] = mask.stride;
     words[to++] = left + mask.left;
     words[to++] = top + mask.top;
+    words[to++] = mask.width;
     words[to++] = mask.height;
     words[to++] = toQ15(row[at + flow]);
     words[to++] = toQ15(row[at + opacity]);

@@ -76,13 +76,16 @@ export class Picture {
 
   private showTile(index: number, x: number, y: number, columns: number, rows: number): void {
     const { run } = this.surface.kernels;
-    const tile = this.surface.tileToShow(index);
     const out = this.at + (y * this.stride + x) * 4;
-    if (this.paper === null) run.showClear(out, this.stride * 4, columns, rows, tile);
-    else {
-      const [r, g, b] = this.paper;
-      run.showOpaque(out, this.stride * 4, Math.ceil(columns / 8), rows, tile, toQ15(r), toQ15(g), toQ15(b));
+    if (this.paper === null) {
+      run.showClear(out, this.stride * 4, columns, rows, this.surface.tileToShow(index));
+      return;
     }
+    const groups = Math.ceil(columns / 8);
+    const [pr, pg, pb] = [toQ15(this.paper[0]), toQ15(this.paper[1]), toQ15(this.paper[2])];
+    const wet = this.surface.wetAlone(index);
+    if (!wet) run.showOpaque(out, this.stride * 4, groups, rows, this.surface.tileToShow(index), pr, pg, pb);
+    else run.showWet(out, this.stride * 4, groups, rows, wet.layer, wet.cover, toQ15(wet.colour[0]), toQ15(wet.colour[1]), toQ15(wet.colour[2]), pr, pg, pb);
   }
 }
 

@@ -91,6 +91,19 @@ export class Surface {
     return this.scratch;
   }
 
+  /** A wet stroke in one colour over one layer's tile or none: the common case while painting, which can be shown at once. */
+  wetAlone(index: number): { readonly layer: number; readonly cover: number; readonly colour: Rgb } | undefined {
+    const cover = this.wet?.tiles.planes === 1 ? this.wet.tiles.at(index) : 0;
+    if (!cover || !this.wet) return undefined;
+    let layer = 0;
+    for (let n = 0; n < this.layers.length; n++) {
+      const tile = this.layers[n].at(index);
+      if (tile && (layer || n > this.active)) return undefined;
+      if (tile) layer = tile;
+    }
+    return { layer, cover, colour: this.wet.colour };
+  }
+
   /** Gives all memory back; the surface is not usable afterwards. */
   release(): void {
     this.wet?.tiles.release();

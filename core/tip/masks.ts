@@ -7,6 +7,7 @@ export interface Mask {
   readonly mask: number;
   readonly spans: number;
   readonly stride: number;
+  readonly width: number;
   readonly height: number;
   /** From the pixel that holds the mark's centre to the mask's top left pixel. */
   readonly left: number;
@@ -32,21 +33,28 @@ export function snap(place: number, size: number): number {
   return Math.round(place * phases) / phases;
 }
 
+const shared = new WeakMap<Kernels, TipMasks>();
+
+/** The masks that all strokes painted by these kernels share. */
+export function tipMasks(kernels: Kernels): TipMasks {
+  const present = shared.get(kernels) ?? new TipMasks(kernels);
+  shared.set(kernels, present);
+  return present;
+}
+
 /**
- * Keeps the masks of one stroke's tip. Sizes, turns and sub-pixel places are rounded to buckets so small that the
- * mean error stays below 1/255; what varies less than a bucket is drawn once.
+ * Keeps drawn tips. Sizes, turns and sub-pixel places are rounded to buckets so small that the mean error stays below
+ * 1/255; what varies less than a bucket is drawn once.
  */
 export class TipMasks {
+  /** Called before masks are dropped for want of room: marks that use them must be laid by then. */
+  beforeDrop: () => void = () => undefined;
   private kept = new Map<number, Mask>();
   private room = 0;
   private roomBytes = 0;
   private used = 0;
 
-  /** @param beforeDrop called before masks are dropped for want of room: marks that use them must be laid by then */
-  constructor(
-    private readonly kernels: Kernels,
-    private readonly beforeDrop: () => void,
-  ) {}
+  constructor(private readonly kernels: Kernels) {}
 
   /**
    * The mask of an elliptic tip; undefined when it is too small to leave anything.
@@ -75,13 +83,6 @@ export class TipMasks {
     return drawn;
   }
 
-  /** Gives all memory back. */
-  release(): void {
-    if (this.roomBytes > 0) this.kernels.heap.give(this.room, this.roomBytes);
-    this.room = this.roomBytes = this.used = 0;
-    this.kept.clear();
-  }
-
   private draw(size: number, roundness: number, angle: number, hardness: number, fx: number, fy: number): Mask {
     const rx = size / 2;
     const ry = Math.max(rx * roundness, 0.125);
@@ -94,7 +95,7 @@ export class TipMasks {
     const width = Math.ceil(fx + reachX) - left;
     const height = Math.ceil(fy + reachY) - top;
     const at = this.place(width, height);
-    const mask = { ...at, height, left, top };
+    const mask = { ...at, width, height, left, top };
     if (size < LARGER_TIP && size * roundness < DRAWN_LARGER_BELOW) this.drawLarger(mask, width, fx - left, fy - top, rx, ry, c, s, hardness);
     else this.kernels.run.maskEllipse(at.mask, at.spans, at.stride, width, height, fx - left, fy - top, rx, ry, c, s, hardness);
     return mask;

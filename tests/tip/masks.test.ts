@@ -4,7 +4,7 @@ import { type Mask, TipMasks } from "@core/tip/masks";
 import { describe, expect, test } from "vitest";
 
 const kernels = createKernels();
-const masks = new TipMasks(kernels, () => undefined);
+const masks = new TipMasks(kernels);
 
 function strengths({ mask, stride, height, spans }: Mask): number[][] {
   return Array.from({ length: height }, (_, y) => {
@@ -75,10 +75,10 @@ test("a tip too small to see leaves nothing", () => {
 
 test("dropping masks for room first lays the marks that use them", () => {
   let dropped = 0;
-  const few = new TipMasks(kernels, () => {
+  const few = new TipMasks(kernels);
+  few.beforeDrop = () => {
     dropped++;
-  });
+  };
   for (let i = 0; i < 40; i++) few.ellipse(900 + i * 8, 1, 0, 1, 0, 0);
   expect(dropped).toBeGreaterThan(0);
-  few.release();
 });

@@ -1,5 +1,5 @@
 export { coverBuild, coverEven, tintBuild, tintEven } from "./lay";
-export { mergeCover, mergeTint, showClear, showOpaque } from "./merge";
+export { mergeCover, mergeTint, showClear, showOpaque, showWet } from "./merge";
 export { maskEllipse } from "./mask";
 
 /** The first address that the data segments leave free. */
