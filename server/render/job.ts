@@ -20,7 +20,8 @@ export function stripJob(brush: Brush, width: number, height: number, colour: st
 /** Paints the strip and encodes it as PNG. A brush larger than the strip is shown smaller, keeping its proportions. */
 export function paintStrip({ brush, width, height, colour }: StripJob): Uint8Array {
   const value = parseBrush(JSON.parse(brush));
-  const size = Math.min(value.tip.size, height * 0.6);
+  // What strays to the sides must fit too.
+  const size = Math.min(value.tip.size, height * 0.6, (height * 0.86) / (1 + 2 * value.trail.scatter));
   const strip = { ...value, tip: { ...value.tip, size } };
   const pixels = renderHand({
     brush: strip,

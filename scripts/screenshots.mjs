@@ -1,0 +1,65 @@
+// Takes the pictures in docs/screenshots from a running, fresh demo: npm run screenshots [-- http://127.0.0.1:4870]
+import { mkdirSync } from "node:fs";
+import { join } from "node:path";
+import { chromium } from "playwright-core";
+import { run } from "./say.mjs";
+import { root } from "./setup.mjs";
+
+const flags = [
+  "--headless",
+  "--no-sandbox",
+  "--disable-gpu",
+  "--disable-quic",
+  "--no-first-run",
+  "--disable-background-networking",
+  "--disable-component-update",
+  "--disable-sync",
+];
+const folder = join(root, "docs/screenshots");
+
+await run(async () => {
+  mkdirSync(folder, { recursive: true });
+  const browser = await chromium.launch({ executablePath: "/usr/bin/chromium", args: flags });
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, baseURL: process.argv[2] ?? "http://127.0.0.1:4870" });
+  const shoot = async (name) => {
+    await page.waitForLoadState("networkidle");
+    await page.waitForTimeout(700);
+    await page.screenshot({ path: join(folder, `${name}.png`) });
+  };
+  const draw = async (points) => {
+    const box = await page.locator("[role=img] > canvas").boundingBox();
+    await page.mouse.move(box.x + points[0][0], box.y + points[0][1]);
+    await page.mouse.down();
+    for (const [x, y] of points) await page.mouse.move(box.x + x, box.y + y, { steps: 6 });
+    await page.mouse.up();
+  };
+  await page.goto("/");
+  await shoot("front");
+  await page.getByRole("button", { name: "Enter the demo workshop" }).click();
+  await page.getByRole("button", { name: "New brush" }).waitFor();
+  await shoot("shelf");
+  await page.getByRole("link", { name: "Lettering quill, long" }).click();
+  await shoot("bench");
+  await page.getByRole("button", { name: "Size by pressure" }).click();
+  await shoot("bench-response");
+  await page.keyboard.press("Escape");
+  await page.getByRole("link", { name: "Sets" }).click();
+  await page.getByRole("link", { name: "Shopfront lettering" }).click();
+  await page.getByRole("combobox", { name: "Licence" }).waitFor();
+  await shoot("set");
+  await page.getByRole("link", { name: "Outlet" }).click();
+  await page.getByRole("link", { name: "Shopfront lettering" }).last().click();
+  await page.getByRole("link", { name: /^Package/ }).waitFor();
+  await page.getByRole("button", { name: /^Lettering quill/ }).click();
+  await draw([
+    [60, 200],
+    [120, 120],
+    [180, 260],
+    [240, 120],
+    [300, 250],
+    [380, 140],
+    [440, 200],
+  ]);
+  await shoot("edition");
+  await browser.close();
+});
