@@ -59,6 +59,7 @@ export function compileResponses(brush: Brush): Respond {
     };
   });
   const count = own.length;
+  const moved = [...new Set(driven.map((d) => d.quality))];
   return (moment, seed, row, at) => {
     for (let q = 0; q < count; q++) row[at + q] = own[q];
     for (const d of driven) {
@@ -66,7 +67,7 @@ export function compileResponses(brush: Brush): Respond {
       if (d.adds) row[at + d.quality] += value;
       else row[at + d.quality] *= value;
     }
-    for (let q = 0; q < count; q++) {
+    for (const q of moved) {
       const value = row[at + q];
       row[at + q] = value < low[q] ? low[q] : value > high[q] ? high[q] : value;
     }

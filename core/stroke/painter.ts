@@ -7,7 +7,7 @@ import { qualityIndex } from "../quality/table";
 import { variesWithinStroke } from "../response/respond";
 import type { Surface } from "../surface/surface";
 import { Tiles } from "../surface/tiles";
-import { type Mask, snap, type TipMasks, tipMasks } from "../tip/masks";
+import { type Mask, snapPlace, snapSize, type TipMasks, tipMasks } from "../tip/masks";
 import { MarkMaker } from "./make-marks";
 import { MARK_NUMBERS, markField } from "./mark-list";
 
@@ -83,13 +83,13 @@ export class StrokePainter {
   }
 
   private enter(row: Float64Array, at: number): void {
-    const reach = row[at + size];
-    const x = snap(row[at + markField.x], reach);
-    const y = snap(row[at + markField.y], reach);
+    const reach = snapSize(row[at + size]);
+    const x = snapPlace(row[at + markField.x], reach);
+    const y = snapPlace(row[at + markField.y], reach);
     if (x + reach < 0 || y + reach < 0 || x - reach > this.surface.width || y - reach > this.surface.height) return;
     const left = Math.floor(x);
     const top = Math.floor(y);
-    const mask = this.masks.ellipse(row[at + size], row[at + roundness], row[at + angle], row[at + hardness], x - left, y - top);
+    const mask = this.masks.ellipse(reach, row[at + roundness], row[at + angle], row[at + hardness], x - left, y - top);
     if (!mask) return;
     this.colour ??= this.settleColour(row, at);
     this.write(mask, left, top, row, at);

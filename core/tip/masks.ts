@@ -27,8 +27,21 @@ function phasesOf(size: number): number {
   return size < 10 ? 16 : size < 48 ? 8 : size < 512 ? 4 : 2;
 }
 
-/** The nearest place at which a tip of this size is drawn. */
-export function snap(place: number, size: number): number {
+/** The finest difference between sizes near this one: 1/512 … 1/256 of it, a power of two. */
+function sizeStep(size: number): number {
+  let step = 1 / 4096;
+  while (step * 512 < size) step *= 2;
+  return step;
+}
+
+/** The nearest size at which tips are drawn. Everything about a mask follows from it, so that no mask depends on what was drawn before. */
+export function snapSize(size: number): number {
+  const step = sizeStep(size);
+  return Math.round(size / step) * step;
+}
+
+/** The nearest place at which a tip of this snapped size is drawn. */
+export function snapPlace(place: number, size: number): number {
   const phases = phasesOf(size);
   return Math.round(place * phases) / phases;
 }
@@ -49,7 +62,10 @@ export function tipMasks(kernels: Kernels): TipMasks {
 export class TipMasks {
   /** Called before masks are dropped for want of room: marks that use them must be laid by then. */
   beforeDrop: () => void = () => undefined;
-  private kept = new Map<number, Mask>();
+  /** By kind (size, roundness, hardness, turn), then by sub-pixel place. */
+  private readonly kept = new Map<number, (Mask | undefined)[]>();
+  private kind = -1;
+  private places: (Mask | undefined)[] = [];
   private room = 0;
   private roomBytes = 0;
   private used = 0;
@@ -58,13 +74,12 @@ export class TipMasks {
 
   /**
    * The mask of an elliptic tip; undefined when it is too small to leave anything.
-   * @param fx @param fy the centre's place within its pixel, 0 ≤ f < 1, from `snap`
+   * @param size as `snapSize` gives it
+   * @param fx @param fy the centre's place within its pixel, 0 ≤ f < 1, from `snapPlace`
    */
   ellipse(size: number, roundness: number, angle: number, hardness: number, fx: number, fy: number): Mask | undefined {
     if (!(size >= 0.05)) return undefined;
-    // Sizes in steps of 1/256 … 1/512 of themselves.
-    let step = 1 / 4096;
-    while (step * 512 < size) step *= 2;
+    const step = sizeStep(size);
     const sizeIndex = Math.round(size / step);
     const phases = phasesOf(size);
     const px = Math.round(fx * phases);
@@ -75,12 +90,23 @@ export class TipMasks {
     const half = angle / 180;
     const turn = Math.round((half - Math.floor(half)) * turns) % turns;
     const scale = Math.clz32(Math.round(4096 * step));
-    const key = ((((sizeIndex * 32 + scale) * 257 + round) * 257 + hard) * 2048 + turn) * 256 + px * 16 + py;
-    const found = this.kept.get(key);
+    const kind = (((sizeIndex * 32 + scale) * 257 + round) * 257 + hard) * 2048 + turn;
+    if (kind !== this.kind) this.turnTo(kind, phases * phases);
+    const place = px * phases + py;
+    const found = this.places[place];
     if (found) return found;
-    const drawn = this.draw(sizeIndex * step, round / 256, (turn * 180) / turns, hard / 256, px / phases, py / phases);
-    this.kept.set(key, drawn);
+    const drawn = this.draw(size, round / 256, (turn * 180) / turns, hard / 256, px / phases, py / phases);
+    // Drawing may have dropped everything else for room.
+    if (kind !== this.kind) this.turnTo(kind, phases * phases);
+    this.places[place] = drawn;
     return drawn;
+  }
+
+  private turnTo(kind: number, places: number): void {
+    const present = this.kept.get(kind);
+    this.places = present ?? new Array<Mask | undefined>(places).fill(undefined);
+    if (!present) this.kept.set(kind, this.places);
+    this.kind = kind;
   }
 
   private draw(size: number, roundness: number, angle: number, hardness: number, fx: number, fy: number): Mask {
@@ -136,6 +162,7 @@ export class TipMasks {
   private makeRoom(bytes: number): void {
     if (this.roomBytes > 0) this.beforeDrop();
     this.kept.clear();
+    this.kind = -1;
     this.used = 0;
     if (bytes * 2 <= this.roomBytes) return;
     if (this.roomBytes > 0) this.kernels.heap.give(this.room, this.roomBytes);

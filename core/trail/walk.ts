@@ -53,7 +53,7 @@ export class Walker {
       if (last && length(sample.x - last.x, sample.y - last.y) < SAME_PLACE) continue;
       if (!last) this.begun = sample.time;
       this.latest = sample.time;
-      this.points.push({ ...sample, speed: last ? nextSpeed(last, sample) : 0 });
+      this.points.push(pointOf(sample, last ? nextSpeed(last, sample) : 0));
       this.advance();
     }
   }
@@ -126,6 +126,11 @@ export class Walker {
     place.distance = this.next;
     return this.arrive(place);
   }
+}
+
+// Spelt out: a spread costs more than the whole rest of a sample.
+function pointOf({ x, y, time, pressure, tilt, lean, twist }: Required<Sample>, speed: number): PathPoint {
+  return { x, y, time, pressure, tilt, lean, twist, speed };
 }
 
 function nextSpeed(last: PathPoint, sample: Required<Sample>): number {

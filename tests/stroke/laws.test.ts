@@ -15,8 +15,8 @@ const ink = { colour: hexToRgb("#7a1f30"), second: hexToRgb("#e0b050") };
 const kernels = createKernels();
 
 /** Paints in the given portions and shows in between, as the live bench does. */
-function paint(brush: Brush, portions: readonly (readonly Sample[])[], seed: number): Uint8ClampedArray {
-  const surface = new Surface(kernels, 400, 300);
+function paint(brush: Brush, portions: readonly (readonly Sample[])[], seed: number, on = kernels): Uint8ClampedArray {
+  const surface = new Surface(on, 400, 300);
   const picture = new Picture(surface, null);
   const painter = new StrokePainter(surface, brush, ink, seed);
   for (const samples of portions) {
@@ -73,6 +73,18 @@ describe("streaming changes nothing", () => {
       { numRuns: 60 },
     );
   });
+});
+
+test("what was painted before, and which masks it left, changes nothing", () => {
+  fc.assert(
+    fc.property(anyBrush, anyBrush, anySamples, (before, brush, samples) => {
+      const used = createKernels();
+      paint(before, [samples], 4, used);
+      paint({ ...brush, tip: { ...brush.tip, size: brush.tip.size * 1.001 } }, [samples], 4, used);
+      expect(same(paint(brush, [samples], 3, used), paint(brush, [samples], 3, createKernels()))).toBe(true);
+    }),
+    { numRuns: 40 },
+  );
 });
 
 describe("seeded", () => {

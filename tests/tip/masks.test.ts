@@ -1,6 +1,6 @@
 import { createKernels } from "@core/kernels/load";
 import { ONE } from "@core/kernels/marks";
-import { type Mask, TipMasks } from "@core/tip/masks";
+import { type Mask, snapSize, TipMasks } from "@core/tip/masks";
 import { describe, expect, test } from "vitest";
 
 const kernels = createKernels();
@@ -17,7 +17,7 @@ function strengths({ mask, stride, height, spans }: Mask): number[][] {
 const sum = (rows: number[][]) => rows.flat().reduce((a, b) => a + b, 0);
 
 function draw(size: number, roundness = 1, angle = 0, hardness = 1, fx = 0.5, fy = 0.5): number[][] {
-  const mask = masks.ellipse(size, roundness, angle, hardness, fx, fy);
+  const mask = masks.ellipse(snapSize(size), roundness, angle, hardness, fx, fy);
   if (!mask) throw new Error("nothing was drawn");
   return strengths(mask);
 }
