@@ -17,9 +17,9 @@ export const demoBrushes: readonly Brush[] = [
   {
     name: "Lettering quill, long",
     notes: "Swells under the hand and comes to a hair. The first choice for script.",
-    tip: { size: 34, hardness: 0.86, roundness: 0.42, angle: 35 },
-    trail: { spacing: 0.05 },
-    paint: { flow: 0.55 },
+    tip: { shape: { kind: "bristles", bundle: "filbert", hairs: 60, thickness: 0.3, clumping: 0.1, splay: 0.45 }, size: 40, hardness: 0.6, angle: 35 },
+    trail: { spacing: 0.04 },
+    paint: { flow: 0.5 },
     responses: [
       { quality: "size", source: "pressure", low: 0.1, high: 1, curve: ease },
       { quality: "flow", source: "pressure", low: 0.5, high: 1 },
@@ -28,7 +28,7 @@ export const demoBrushes: readonly Brush[] = [
   {
     name: "Enamel one-stroke",
     notes: "A flat that covers in one pass; hold it square for block letters.",
-    tip: { size: 46, hardness: 0.94, roundness: 0.16, angle: 62 },
+    tip: { shape: { kind: "rectangle", corner: 0.4 }, size: 46, hardness: 0.92, roundness: 0.16, angle: 62 },
     trail: { spacing: 0.06 },
     paint: { flow: 1 },
     responses: [{ quality: "size", source: "pressure", low: 0.55, high: 1, curve: early }],
@@ -74,9 +74,9 @@ export const demoBrushes: readonly Brush[] = [
   },
   {
     name: "Drop shade",
-    notes: "Soft grey beside a letter; three passes from faint to firm.",
-    tip: { size: 52, hardness: 0 },
-    trail: { spacing: 0.08 },
+    notes: "Firm along one edge and gone at the other: the shade beside a letter.",
+    tip: { shape: { kind: "sided" }, size: 52, hardness: 0.1, angle: 0 },
+    trail: { spacing: 0.06 },
     paint: { flow: 0.08, opacity: 0.6 },
     responses: [
       { quality: "size", source: "pressure", low: 0.5, high: 1 },
@@ -97,11 +97,23 @@ export const demoBrushes: readonly Brush[] = [
     ],
   },
   {
-    name: "Awning chisel",
-    notes: "A wide flat that turns with the way it goes: stripes, scallops, ribbons.",
-    tip: { size: 40, hardness: 0.9, roundness: 0.12, angle: 90 },
-    trail: { spacing: 0.05 },
-    paint: { flow: 0.8 },
+    name: "Fitch, worn",
+    notes: "An old flat with gaps in its hair; drags grain over boards.",
+    tip: { shape: { kind: "bristles", bundle: "flat", hairs: 34, thickness: 0.12, clumping: 0.35, splay: 0.4, seed: 7 }, size: 56, hardness: 0.5, angle: 70 },
+    trail: { spacing: 0.03 },
+    paint: { flow: 0.28, opacity: 0.85 },
+    responses: [
+      { quality: "size", source: "pressure", low: 0.6, high: 1 },
+      { quality: "flow", source: "pressure", low: 0.1, high: 1 },
+      { quality: "flow", source: "drift", low: 0.25, high: 1, period: 1.2 },
+    ],
+  },
+  {
+    name: "Awning stripe",
+    notes: "Five lines at once that turn with the way they go: awnings, scallops, ribbons.",
+    tip: { shape: { kind: "rake", lines: 5, gap: 0.45, unevenness: 0.25 }, size: 44, hardness: 0.8, angle: 90 },
+    trail: { spacing: 0.03 },
+    paint: { flow: 0.5 },
     responses: [
       { quality: "angle", source: "heading", low: 0, high: 360 },
       { quality: "size", source: "pressure", low: 0.35, high: 1 },

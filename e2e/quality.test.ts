@@ -62,12 +62,12 @@ describe.each(["light", "dark"] as const)("axe finds nothing on the %s table", (
 test("the bench works by keyboard alone: slider, response, undo, save as", async () => {
   const { context, page } = await painter(browser);
   await enterDemo(page);
-  await page.getByRole("link", { name: "Drop shade" }).focus();
+  await page.getByRole("link", { name: "Gilder’s size" }).focus();
   await page.keyboard.press("Enter");
   await proofed(page);
   await page.getByRole("slider", { name: "Hardness, slider" }).focus();
   for (let i = 0; i < 10; i++) await page.keyboard.press("ArrowRight");
-  await expect.poll(() => page.getByRole("textbox", { name: "Hardness", exact: true }).inputValue()).toBe("1 %");
+  await expect.poll(() => page.getByRole("textbox", { name: "Hardness", exact: true }).inputValue()).toBe("36 %");
   await page.getByRole("button", { name: "Let spacing answer to a signal" }).focus();
   await page.keyboard.press("Enter");
   await page.getByRole("menuitem", { name: "Pressure" }).waitFor();
@@ -87,7 +87,33 @@ test("the bench works by keyboard alone: slider, response, undo, save as", async
   // Two changes of the curve, the response itself, and ten steps of the slider, each a step of its own.
   for (let i = 0; i < 13; i++) await page.keyboard.press("Control+z");
   await expect.poll(() => response.count()).toBe(0);
-  await expect.poll(() => page.getByRole("textbox", { name: "Hardness", exact: true }).inputValue()).toBe("0 %");
+  await expect.poll(() => page.getByRole("textbox", { name: "Hardness", exact: true }).inputValue()).toBe("35 %");
+  await context.close();
+});
+
+test("a tip takes another shape, its parameters are set, and every step can be undone", async () => {
+  const { context, page, complaints } = await painter(browser);
+  await enterDemo(page);
+  await page.getByRole("link", { name: "Enamel one-stroke" }).click();
+  await proofed(page);
+  const area = { left: 60, top: 80, width: 1100, height: 150 };
+  const first = await paperPixels(page);
+  let turn = await proofTurn(page);
+  await page.getByRole("combobox", { name: "Shape" }).selectOption("rake");
+  await proofed(page, turn + 1);
+  const raked = await paperPixels(page);
+  expect(difference(raked, first, area)).toBeGreaterThan(2000);
+  await page.getByRole("button", { name: "Settings of the rake" }).click();
+  turn = await proofTurn(page);
+  await page.getByRole("slider", { name: "Lines" }).press("ArrowRight");
+  await proofed(page, turn + 1);
+  expect(difference(await paperPixels(page), raked, area)).toBeGreaterThan(500);
+  await page.keyboard.press("Escape");
+  turn = await proofTurn(page);
+  for (let i = 0; i < 2; i++) await page.keyboard.press("Control+z");
+  await proofed(page, turn + 1);
+  await expect.poll(async () => difference(await paperPixels(page), first, area)).toBe(0);
+  expect(complaints).toEqual([]);
   await context.close();
 });
 

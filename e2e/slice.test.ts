@@ -120,14 +120,17 @@ test("one brush from its tip to another painter's hands", { timeout: 180_000 }, 
   await page.getByRole("button", { name: "Save as new", exact: true }).click();
   await page.waitForURL((url) => url.pathname.startsWith("/bench/") && !url.pathname.endsWith(id));
   await page.getByText("It stands first on").waitFor();
-  await proofed(page);
-  await penStroke(page, swell);
-  const makersStroke = await paperPixels(page);
   await page.getByRole("link", { name: "your shelf" }).click();
   await page.waitForURL("**/shelf?new=*");
   expect(await page.getByRole("listitem").first().textContent()).toContain("Quill for the fascia");
+  await page.getByRole("link", { name: "Quill for the fascia" }).click();
+  await page.getByRole("textbox", { name: "Size", exact: true }).waitFor();
+  await proofed(page);
+  await penStroke(page, swell);
+  const makersStroke = await paperPixels(page);
+  await page.getByRole("link", { name: "Shelf" }).click();
   await page.getByRole("link", { name: "Lettering quill, long" }).click();
-  await expect.poll(() => page.getByRole("textbox", { name: "Size", exact: true }).inputValue()).toBe("34 px");
+  await expect.poll(() => page.getByRole("textbox", { name: "Size", exact: true }).inputValue()).toBe(`${quill.tip.size} px`);
 
   // A set: named, licensed, in an order, published.
   await page.getByRole("link", { name: "Sets" }).click();

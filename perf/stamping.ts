@@ -48,7 +48,7 @@ function timeKernel(law: "coverBuild" | "tintBuild", size: number, places: reado
   const kernels = createKernels();
   const surface = new Surface(kernels, SIDE, SIDE);
   const tiles = new Tiles(kernels, surface.columns, surface.rows, law === "coverBuild" ? 1 : 4);
-  const mask = new TipMasks(kernels).ellipse(size, 1, 0, HARDNESS, 0, 0);
+  const mask = new TipMasks(kernels).of({ kind: "ellipse" }, size, 1, 0, HARDNESS, 1, 0, 0);
   if (!mask) throw new Error("no mask");
   const batch = kernels.heap.take(places.length * MARK_BYTES);
   places.forEach(({ x, y }, n) => {

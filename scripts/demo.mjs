@@ -4,7 +4,7 @@ import { join } from "node:path";
 import { commandOf, startMariadb } from "./mariadb.mjs";
 import { Advice, run, step } from "./say.mjs";
 import { startServer } from "./server.mjs";
-import { data, ensureBuild, ensurePackages } from "./setup.mjs";
+import { data, ensureBuild, ensurePackages, ensurePrograms } from "./setup.mjs";
 
 const PORT = Number(process.env.BROSSE_PORT ?? 4870);
 const owner = join(data, "demo.pid");
@@ -19,6 +19,7 @@ function claim() {
 await run(async () => {
   claim();
   await ensurePackages();
+  if (!process.env.BROSSE_DATABASE_URL) await ensurePrograms({ mariadbd: "mariadb-server" });
   await ensureBuild();
   const stops = [];
   let ending = false;

@@ -6,7 +6,7 @@ import { createConnection, createServer } from "node:net";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { setTimeout as pause } from "node:timers/promises";
-import { ensurePrograms, quietly } from "./setup.mjs";
+import { quietly } from "./setup.mjs";
 
 const FIRST_PORT = 33406;
 
@@ -24,11 +24,10 @@ export async function freePort(first) {
 }
 
 /**
- * Starts the server on `folder`, making it first when it is new, and waits until it answers.
+ * Starts the installed server on `folder`, making its data first when they are new, and waits until it answers.
  * @returns {Promise<{url: string, port: number, recovered: boolean, stop(): Promise<void>}>}
  */
 export async function startMariadb(folder) {
-  await ensurePrograms({ mariadbd: "mariadb-server" });
   mkdirSync(folder, { recursive: true, mode: 0o700 });
   const files = {
     data: join(folder, "mariadb"),

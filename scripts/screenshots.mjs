@@ -23,7 +23,7 @@ await run(async () => {
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, baseURL: process.argv[2] ?? "http://127.0.0.1:4870" });
   const shoot = async (name) => {
     await page.waitForLoadState("networkidle");
-    await page.waitForTimeout(700);
+    await page.waitForTimeout(2500);
     await page.screenshot({ path: join(folder, `${name}.png`) });
   };
   const draw = async (points) => {

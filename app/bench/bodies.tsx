@@ -5,6 +5,7 @@ import { type ReactNode, type RefObject, useEffect, useRef } from "react";
 import type { Tell } from "~/workers/messages";
 import type { PaperHandle } from "./paper-sheet";
 import { QualityLine } from "./quality-line";
+import { ShapeLine } from "./shape-line";
 import { type Command, setBuild, setKeepStrength } from "./state";
 import { TrailFigure } from "./trail-figure";
 
@@ -27,9 +28,10 @@ export function Bodies({ brush, run, paper, pictures }: Props) {
     <div className="grid shrink-0 rounded-lg border border-line bg-panel max-lg:divide-y lg:grid-cols-3 lg:divide-x divide-line">
       <Panel
         title="Tip"
-        says={tip.roundness < 1 ? `ellipse, ${Math.round(tip.roundness * 100)} % round` : "round"}
+        says={tip.roundness < 1 ? `${tip.shape.kind}, ${Math.round(tip.roundness * 100)} % round` : tip.shape.kind}
         figure={<Bitmap picture={pictures?.tip} label="One mark of the tip" />}
       >
+        <ShapeLine shape={tip.shape} run={run} />
         {lines("tip")}
       </Panel>
       <Panel title="Trail" says="how marks are laid" figure={<TrailFigure brush={brush} />}>

@@ -2,6 +2,7 @@ import type { Brush } from "@core/brush";
 import { type Quality, qualities, qualityRow } from "@core/quality/table";
 import { type Response, responseSchema } from "@core/response/model";
 import type { Source } from "@core/response/sources";
+import { type Shape, shapeSchema } from "@core/tip/shape";
 
 /** One step that can be taken back: what it is called and what was before it. */
 interface Step {
@@ -63,6 +64,16 @@ export function setQuality(name: Quality, value: number): Command {
 
 export function setBuild(build: Brush["paint"]["build"]): Command {
   return change("build", (brush) => (brush.paint.build === build ? brush : { ...brush, paint: { ...brush.paint, build } }));
+}
+
+/** Gives the tip another shape, or its shape another parameter; steps of one drag join. */
+export function setShape(shape: Shape): Command {
+  return (state) => {
+    const next = shapeSchema.safeParse(shape);
+    if (!next.success) return undefined;
+    const key = next.data.kind === state.brush.tip.shape.kind ? "shape" : undefined;
+    return change("shape", (brush) => ({ ...brush, tip: { ...brush.tip, shape: next.data } }), key)(state);
+  };
 }
 
 export function setKeepStrength(keepStrength: boolean): Command {

@@ -24,7 +24,7 @@ export function paintVignette(brush: Brush, width: number, height: number, colou
   const size = Math.min(gap, height) * 0.8;
   const shown = {
     ...brush,
-    tip: { ...brush.tip, size, roundness: 1, hardness: Math.max(0.8, brush.tip.hardness) },
+    tip: { ...brush.tip, shape: { kind: "ellipse" as const }, size, roundness: 1, hardness: Math.max(0.8, brush.tip.hardness) },
     trail: { ...brush.trail, scatter: 0, scatterAlong: 0, count: 1 },
   };
   const taps = Array.from({ length: PASSES }, (_, n) => Array.from({ length: n + 1 }, () => [{ x: gap * (n + 0.5), y: height / 2, time: 0, pressure: 1 }])).flat();

@@ -27,6 +27,26 @@ interface KernelExports {
     paperBlue: number,
   ): void;
   showClear(out: number, stride: number, columns: number, rows: number, layer: number): void;
+  maskSample(
+    mask: number,
+    spans: number,
+    stride: number,
+    width: number,
+    height: number,
+    cx: number,
+    cy: number,
+    ux: number,
+    uy: number,
+    vx: number,
+    vy: number,
+    fine: number,
+    fineSide: number,
+    coarse: number,
+    coarseSide: number,
+    share: number,
+    taps: number,
+    tv: number,
+  ): void;
   maskEllipse(
     mask: number,
     spans: number,

@@ -89,7 +89,7 @@ export class StrokePainter {
     if (x + reach < 0 || y + reach < 0 || x - reach > this.surface.width || y - reach > this.surface.height) return;
     const left = Math.floor(x);
     const top = Math.floor(y);
-    const mask = this.masks.ellipse(reach, row[at + roundness], row[at + angle], row[at + hardness], x - left, y - top);
+    const mask = this.masks.of(this.brush.tip.shape, reach, row[at + roundness], row[at + angle], row[at + hardness], row[at + markField.pressure], x - left, y - top);
     if (!mask) return;
     this.colour ??= this.settleColour(row, at);
     this.write(mask, left, top, row, at);

@@ -1,5 +1,9 @@
 import type { Kernels } from "../kernels/load";
+import { length } from "../numeric/length";
 import { cosDegrees, sinDegrees } from "../numeric/trig";
+import { drawnSide, drawShape } from "./draw-shape";
+import { buildPyramid, levelsAt, type Pyramid } from "./pyramid";
+import type { Shape } from "./shape";
 
 /** A tip drawn at one size, turn and sub-pixel place, ready for the kernels. */
 export interface Mask {
@@ -16,6 +20,8 @@ export interface Mask {
 
 const PAD = 8;
 const LEAST_ROOM = 8 << 20;
+/** The most drawn shapes that are kept, up to two thirds of a megabyte each. */
+const MOST_SHAPES = 96;
 /** Tips below this size on their short side are drawn four times as large and averaged, so that hairlines keep their weight … */
 const DRAWN_LARGER_BELOW = 4;
 const LARGER = 4;
@@ -66,6 +72,9 @@ export class TipMasks {
   private readonly kept = new Map<number, (Mask | undefined)[]>();
   private kind = -1;
   private places: (Mask | undefined)[] = [];
+  private readonly pyramids: Pyramid[] = [];
+  private readonly numbers = new Map<string, number>();
+  private lastShape: { readonly shape: Shape; readonly side: number; readonly hard: number; readonly open: number; readonly number: number } | undefined;
   private room = 0;
   private roomBytes = 0;
   private used = 0;
@@ -73,33 +82,64 @@ export class TipMasks {
   constructor(private readonly kernels: Kernels) {}
 
   /**
-   * The mask of an elliptic tip; undefined when it is too small to leave anything.
+   * The mask of a tip; undefined when it is too small to leave anything.
    * @param size as `snapSize` gives it
+   * @param opened how far a bundle of bristles is pressed open, 0…1
    * @param fx @param fy the centre's place within its pixel, 0 ≤ f < 1, from `snapPlace`
    */
-  ellipse(size: number, roundness: number, angle: number, hardness: number, fx: number, fy: number): Mask | undefined {
+  of(shape: Shape, size: number, roundness: number, angle: number, hardness: number, opened: number, fx: number, fy: number): Mask | undefined {
     if (!(size >= 0.05)) return undefined;
+    const drawn = shape.kind === "ellipse" ? 0 : this.drawnShape(shape, drawnSide(size), hardness, opened);
     const step = sizeStep(size);
     const sizeIndex = Math.round(size / step);
     const phases = phasesOf(size);
     const px = Math.round(fx * phases);
     const py = Math.round(fy * phases);
     const round = Math.max(1, Math.round(roundness * 256));
-    const hard = Math.round(hardness * 256);
-    const turns = round === 256 ? 1 : size < 16 ? 128 : size < 128 ? 512 : 2048;
-    const half = angle / 180;
-    const turn = Math.round((half - Math.floor(half)) * turns) % turns;
+    const hard = drawn ? 0 : Math.round(hardness * 256);
+    const turns = drawn === 0 && round === 256 ? 1 : size < 16 ? 128 : size < 128 ? 512 : 2048;
+    // An ellipse looks the same after half a turn.
+    const around = angle / (drawn ? 360 : 180);
+    const turn = Math.round((around - Math.floor(around)) * turns) % turns;
     const scale = Math.clz32(Math.round(4096 * step));
-    const kind = (((sizeIndex * 32 + scale) * 257 + round) * 257 + hard) * 2048 + turn;
+    const kind = ((((drawn * 512 + sizeIndex) * 32 + scale) * 257 + round) * 257 + hard) * 2048 + turn;
     if (kind !== this.kind) this.turnTo(kind, phases * phases);
     const place = px * phases + py;
     const found = this.places[place];
     if (found) return found;
-    const drawn = this.draw(size, round / 256, (turn * 180) / turns, hard / 256, px / phases, py / phases);
+    const mask = this.draw(drawn, size, round / 256, (turn * (drawn ? 360 : 180)) / turns, hard / 256, px / phases, py / phases);
     // Drawing may have dropped everything else for room.
     if (kind !== this.kind) this.turnTo(kind, phases * phases);
-    this.places[place] = drawn;
-    return drawn;
+    this.places[place] = mask;
+    return mask;
+  }
+
+  /** The number of a shape's picture, from 1; shapes are drawn in steps of hardness and of how far they are open. */
+  private drawnShape(shape: Shape, side: number, hardness: number, opened: number): number {
+    const hard = Math.round(hardness * 64) / 64;
+    const open = shape.kind === "bristles" ? Math.round(opened * 12) / 12 : 1;
+    if (this.lastShape?.shape === shape && this.lastShape.side === side && this.lastShape.hard === hard && this.lastShape.open === open) return this.lastShape.number;
+    const key = `${side} ${hard} ${open} ${JSON.stringify(shape)}`;
+    let number = this.numbers.get(key);
+    if (number === undefined) {
+      if (this.pyramids.length >= MOST_SHAPES) this.dropShapes();
+      this.pyramids.push(buildPyramid(this.kernels, drawShape(shape, side, hard, open), side));
+      number = this.pyramids.length;
+      this.numbers.set(key, number);
+    }
+    this.lastShape = { shape, side, hard, open, number };
+    return number;
+  }
+
+  private dropShapes(): void {
+    this.beforeDrop();
+    for (const { at, bytes } of this.pyramids) this.kernels.heap.give(at, bytes);
+    this.pyramids.length = 0;
+    this.numbers.clear();
+    this.lastShape = undefined;
+    this.kept.clear();
+    this.kind = -1;
+    this.used = 0;
   }
 
   private turnTo(kind: number, places: number): void {
@@ -109,21 +149,47 @@ export class TipMasks {
     this.kind = kind;
   }
 
-  private draw(size: number, roundness: number, angle: number, hardness: number, fx: number, fy: number): Mask {
+  private draw(drawn: number, size: number, roundness: number, angle: number, hardness: number, fx: number, fy: number): Mask {
     const rx = size / 2;
     const ry = Math.max(rx * roundness, 0.125);
     const c = cosDegrees(angle);
     const s = -sinDegrees(angle);
-    const reachX = Math.sqrt(rx * rx * c * c + ry * ry * s * s) + 1;
-    const reachY = Math.sqrt(rx * rx * s * s + ry * ry * c * c) + 1;
+    // A picture reaches into its corners, an ellipse does not.
+    const reachX = (drawn ? rx * Math.abs(c) + ry * Math.abs(s) : length(rx * c, ry * s)) + 1;
+    const reachY = (drawn ? rx * Math.abs(s) + ry * Math.abs(c) : length(rx * s, ry * c)) + 1;
     const left = Math.floor(fx - reachX);
     const top = Math.floor(fy - reachY);
     const width = Math.ceil(fx + reachX) - left;
     const height = Math.ceil(fy + reachY) - top;
     const at = this.place(width, height);
     const mask = { ...at, width, height, left, top };
-    if (size < LARGER_TIP && size * roundness < DRAWN_LARGER_BELOW) this.drawLarger(mask, width, fx - left, fy - top, rx, ry, c, s, hardness);
-    else this.kernels.run.maskEllipse(at.mask, at.spans, at.stride, width, height, fx - left, fy - top, rx, ry, c, s, hardness);
+    const { run } = this.kernels;
+    if (drawn) {
+      const across = this.pyramids[drawn - 1].side / (2 * rx);
+      const taps = Math.min(16, Math.ceil(rx / ry));
+      const { fine, fineSide, coarse, coarseSide, share } = levelsAt(this.pyramids[drawn - 1], across);
+      run.maskSample(
+        at.mask,
+        at.spans,
+        at.stride,
+        width,
+        height,
+        fx - left,
+        fy - top,
+        c / rx,
+        s / rx,
+        -s / ry,
+        c / ry,
+        fine,
+        fineSide,
+        coarse,
+        coarseSide,
+        share,
+        taps,
+        1 / (ry * taps),
+      );
+    } else if (size < LARGER_TIP && size * roundness < DRAWN_LARGER_BELOW) this.drawLarger(mask, width, fx - left, fy - top, rx, ry, c, s, hardness);
+    else run.maskEllipse(at.mask, at.spans, at.stride, width, height, fx - left, fy - top, rx, ry, c, s, hardness);
     return mask;
   }
 

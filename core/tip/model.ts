@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { type QualityRow, qualityField } from "../quality/row";
+import { shapeSchema } from "./shape";
 
 /** The qualities that the tip owns: what touches the surface. */
 export const tipQualities = {
@@ -27,10 +28,8 @@ export const tipQualities = {
   },
 } as const satisfies Record<string, QualityRow>;
 
-const shape = z.discriminatedUnion("kind", [z.strictObject({ kind: z.literal("ellipse") })]);
-
 export const tipSchema = z.strictObject({
-  shape: shape.default({ kind: "ellipse" }),
+  shape: shapeSchema.default({ kind: "ellipse" }),
   size: qualityField(tipQualities.size),
   angle: qualityField(tipQualities.angle),
   roundness: qualityField(tipQualities.roundness),

@@ -1,8 +1,10 @@
 import { createKernels } from "@core/kernels/load";
 import { ONE } from "@core/kernels/marks";
 import { type Mask, snapSize, TipMasks } from "@core/tip/masks";
+import { type Shape, shapeKinds, shapeOf } from "@core/tip/shape";
 import { describe, expect, test } from "vitest";
 
+const ellipse: Shape = { kind: "ellipse" };
 const kernels = createKernels();
 const masks = new TipMasks(kernels);
 
@@ -16,8 +18,8 @@ function strengths({ mask, stride, height, spans }: Mask): number[][] {
 
 const sum = (rows: number[][]) => rows.flat().reduce((a, b) => a + b, 0);
 
-function draw(size: number, roundness = 1, angle = 0, hardness = 1, fx = 0.5, fy = 0.5): number[][] {
-  const mask = masks.ellipse(snapSize(size), roundness, angle, hardness, fx, fy);
+function draw(size: number, roundness = 1, angle = 0, hardness = 1, fx = 0.5, fy = 0.5, shape: Shape = ellipse): number[][] {
+  const mask = masks.of(shape, snapSize(size), roundness, angle, hardness, 1, fx, fy);
   if (!mask) throw new Error("nothing was drawn");
   return strengths(mask);
 }
@@ -69,8 +71,8 @@ test("the bucket of size, turn and place changes a mark by less than 1/255 in th
 });
 
 test("a tip too small to see leaves nothing", () => {
-  expect(masks.ellipse(0, 1, 0, 1, 0, 0)).toBeUndefined();
-  expect(masks.ellipse(Number.NaN, 1, 0, 1, 0, 0)).toBeUndefined();
+  expect(masks.of(ellipse, 0, 1, 0, 1, 1, 0, 0)).toBeUndefined();
+  expect(masks.of(ellipse, Number.NaN, 1, 0, 1, 1, 0, 0)).toBeUndefined();
 });
 
 test("dropping masks for room first lays the marks that use them", () => {
@@ -79,6 +81,61 @@ test("dropping masks for room first lays the marks that use them", () => {
   few.beforeDrop = () => {
     dropped++;
   };
-  for (let i = 0; i < 40; i++) few.ellipse(900 + i * 8, 1, 0, 1, 0, 0);
+  for (let i = 0; i < 40; i++) few.of(ellipse, 900 + i * 8, 1, 0, 1, 1, 0, 0);
   expect(dropped).toBeGreaterThan(0);
+});
+
+describe.each(shapeKinds)("a %s tip", (kind) => {
+  const shape = shapeOf(kind);
+  const covered = (size: number, angle: number, fx = 0, fy = 0, roundness = 1) => sum(draw(size, roundness, angle, 0.8, fx, fy, shape));
+
+  test("leaves as much at any turn and any sub-pixel place: nothing shimmers, no edge is cut", () => {
+    for (const size of [12, 40, 130]) {
+      const wanted = covered(size, 0);
+      expect(wanted).toBeGreaterThan(1);
+      // A rake of 12 px has lines finer than a pixel.
+      for (const angle of [17, 45, 90, 201]) expect(Math.abs(covered(size, angle, 0.25, 0.5) / wanted - 1)).toBeLessThan(size < 20 ? 0.08 : 0.015);
+    }
+  });
+
+  test("grows with the square of its size and with its roundness", () => {
+    expect(covered(160, 30) / covered(40, 30)).toBeCloseTo(16, 0);
+    expect(Math.abs(covered(120, 30, 0, 0, 0.25) / covered(120, 30) / 0.25 - 1)).toBeLessThan(0.04);
+  });
+
+  test("is the same tip every time", () => {
+    const again = new TipMasks(createKernels()).of(shapeOf(kind), snapSize(40), 1, 33, 0.8, 1, 0, 0);
+    const once = masks.of(shape, snapSize(40), 1, 33, 0.8, 1, 0, 0);
+    expect([again?.width, again?.height, again?.left, again?.top]).toEqual([once?.width, once?.height, once?.left, once?.top]);
+    expect(covered(40, 33)).toBe(covered(40, 33));
+  });
+});
+
+test("a sided tip is full on one side and fades to the other", () => {
+  const rows = draw(100, 1, 0, 0.1, 0, 0, { kind: "sided" });
+  const middle = rows.map((row) => row[50] ?? 0);
+  expect(middle[6]).toBeGreaterThan(0.95);
+  expect(middle[94]).toBeLessThan(0.05);
+  for (let y = 8; y < 94; y++) expect(middle[y]).toBeLessThanOrEqual(middle[y - 1] + 0.01);
+});
+
+test("a rake draws its lines apart, as many as asked", () => {
+  const rows = draw(200, 1, 0, 1, 0, 0, { kind: "rake", lines: 6, gap: 0.5, unevenness: 0, seed: 1 });
+  const row = rows[Math.floor(rows.length / 2)];
+  let lines = 0;
+  for (let x = 1; x < row.length; x++) if (row[x] > 0.5 && row[x - 1] <= 0.5) lines++;
+  expect(lines).toBe(6);
+});
+
+test("bristles open with pressure", () => {
+  const shape = shapeOf("bristles");
+  const width = (opened: number) => {
+    const mask = masks.of(shape, 200, 1, 0, 1, opened, 0, 0);
+    if (!mask) throw new Error("nothing was drawn");
+    const words = kernels.heap.u16;
+    const spans = Array.from({ length: mask.height }, (_, y) => words[mask.spans / 2 + y * 2 + 1] - words[mask.spans / 2 + y * 2]);
+    return Math.max(...spans);
+  };
+  expect(width(0) / width(1)).toBeGreaterThan(0.6);
+  expect(width(0) / width(1)).toBeLessThan(0.8);
 });

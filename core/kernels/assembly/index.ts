@@ -1,6 +1,6 @@
 export { coverBuild, coverEven, tintBuild, tintEven } from "./lay";
 export { mergeCover, mergeTint, showClear, showOpaque, showWet } from "./merge";
-export { maskEllipse } from "./mask";
+export { maskEllipse, maskSample } from "./mask";
 
 /** The first address that the data segments leave free. */
 export function heapBase(): usize {

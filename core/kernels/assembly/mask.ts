@@ -87,3 +87,82 @@ function rim(dx: f32, ux: v128, vx: v128, du: v128, dv: v128, fade: v128, ease: 
   const m = f32x4.add(t, f32x4.mul(ease, f32x4.sub(eased, t)));
   return i32x4.trunc_sat_f32x4_s(f32x4.add(f32x4.mul(m, f32x4.splat(32767)), f32x4.splat(0.5)));
 }
+
+/**
+ * Samples a tip's picture into a cleared mask. The matrix takes mask pixels from the centre (cx, cy) to u, v of −1…1;
+ * two levels of the picture's pyramid are mixed by `share`; `taps` samples lie along v, (tu, tv) apart, where a tip that is
+ * pressed flat has more detail across than a pixel holds. Writes the spans of non-empty pixels.
+ */
+export function maskSample(
+  mask: usize, spans: usize, stride: i32, width: i32, height: i32, cx: f32, cy: f32,
+  ux: f32, uy: f32, vx: f32, vy: f32, fine: usize, fineSide: i32, coarse: usize, coarseSide: i32, share: f32, taps: i32, tv: f32,
+): void {
+  const weight: f32 = 1 / <f32>taps;
+  // The border of empty pixels around each level lets a sample lie half a pixel outside.
+  const limit: f32 = 1 + 1 / <f32>fineSide;
+  const spread = tv * 0.5 * <f32>(taps - 1);
+  for (let y = 0; y < height; y++) {
+    const dy = <f32>y + 0.5 - cy;
+    const row = mask + ((y * stride) << 1);
+    const fromU = entry(dy * uy, ux, limit);
+    const fromV = entry(dy * vy, vx, limit + spread);
+    const toU = leave(dy * uy, ux, limit);
+    const toV = leave(dy * vy, vx, limit + spread);
+    const from = max(0, <i32>floor<f32>(max<f32>(fromU, fromV) + cx - 1));
+    const to = min(width, <i32>ceil<f32>(min<f32>(toU, toV) + cx + 1));
+    let first = width;
+    let last = 0;
+    for (let x = from; x < to; x++) {
+      const dx = <f32>x + 0.5 - cx;
+      const u = dx * ux + dy * uy;
+      if (abs<f32>(u) > limit) continue;
+      const v = dx * vx + dy * vy - spread;
+      let sum: f32 = 0;
+      for (let k = 0; k < taps; k++) {
+        const w = v + tv * <f32>k;
+        if (abs<f32>(w) > limit) continue;
+        const near = bilinear(fine, fineSide, u, w);
+        sum += share > 0 ? near + share * (bilinear(coarse, coarseSide, u, w) - near) : near;
+      }
+      const m = <i32>(sum * weight + 0.5);
+      if (m > 0) {
+        store<u16>(row + (x << 1), <u16>m);
+        first = min(first, x);
+        last = x + 1;
+      }
+    }
+    store<i16>(spans + (y << 2), <i16>min(first, last));
+    store<i16>(spans + (y << 2), <i16>last, 2);
+  }
+}
+
+// From where along a row |start + slope·dx| ≤ limit, and until where.
+// @ts-expect-error: decorators on functions belong to AssemblyScript
+@inline
+function entry(start: f32, slope: f32, limit: f32): f32 {
+  return abs<f32>(slope) < 1e-6 ? -30000 : (slope > 0 ? -limit - start : limit - start) / slope;
+}
+
+// @ts-expect-error: decorators on functions belong to AssemblyScript
+@inline
+function leave(start: f32, slope: f32, limit: f32): f32 {
+  return abs<f32>(slope) < 1e-6 ? 30000 : (slope > 0 ? limit - start : -limit - start) / slope;
+}
+
+// A level is side + 3 pixels wide and high: one empty line before it, two behind.
+// @ts-expect-error: decorators on functions belong to AssemblyScript
+@inline
+function bilinear(at: usize, side: i32, u: f32, v: f32): f32 {
+  const x = (u + 1) * 0.5 * <f32>side - 0.5;
+  const y = (v + 1) * 0.5 * <f32>side - 0.5;
+  const left = floor<f32>(x);
+  const top = floor<f32>(y);
+  const fx = x - left;
+  const fy = y - top;
+  const stride = side + 3;
+  const place = at + ((((<i32>top + 1) * stride) + <i32>left + 1) << 1);
+  const a = <f32>load<u16>(place);
+  const c = <f32>load<u16>(place + (stride << 1));
+  const upper = a + fx * (<f32>load<u16>(place, 2) - a);
+  return upper + fy * (c + fx * (<f32>load<u16>(place + (stride << 1), 2) - c) - upper);
+}
