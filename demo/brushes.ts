@@ -101,7 +101,7 @@ export const demoBrushes: readonly Brush[] = [
     notes: "An old flat with gaps in its hair; drags grain over boards.",
     tip: { shape: { kind: "bristles", bundle: "flat", hairs: 34, thickness: 0.12, clumping: 0.35, splay: 0.4, seed: 7 }, size: 56, hardness: 0.5, angle: 70 },
     trail: { spacing: 0.03 },
-    paint: { flow: 0.28, opacity: 0.85 },
+    paint: { flow: 0.75, opacity: 0.85 },
     responses: [
       { quality: "size", source: "pressure", low: 0.6, high: 1 },
       { quality: "flow", source: "pressure", low: 0.1, high: 1 },

@@ -1,22 +1,10 @@
-import { type Browser, type BrowserContext, chromium, type Page } from "playwright-core";
+import type { Browser, BrowserContext, Page } from "playwright-core";
+import { launchChromium } from "../scripts/chromium.mjs";
 
 export const address = process.env.BROSSE_TEST_ADDRESS ?? "";
 if (!address) throw new Error("run the tests with `npm test`: it starts a server for them");
 
-const flags = [
-  "--headless",
-  "--no-sandbox",
-  "--disable-gpu",
-  "--disable-quic",
-  "--no-first-run",
-  "--disable-background-networking",
-  "--disable-component-update",
-  "--disable-sync",
-];
-
-export function openBrowser(): Promise<Browser> {
-  return chromium.launch({ executablePath: "/usr/bin/chromium", args: flags });
-}
+export const openBrowser: () => Promise<Browser> = launchChromium;
 
 /** A painter at a screen of their own; whatever the page complains about is collected. */
 export async function painter(browser: Browser, options: Parameters<Browser["newContext"]>[0] = {}): Promise<{ context: BrowserContext; page: Page; complaints: string[] }> {

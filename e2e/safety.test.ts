@@ -75,7 +75,9 @@ test("another's private brush is 404: its page, its strokes, and a save", async 
 test("a stale save is a conflict that offers both versions, and keeping both loses nothing", async () => {
   const { context, page } = await painter(browser);
   await enterDemo(page);
-  const id = await brushId(page, "Board speckle");
+  await page.getByRole("button", { name: "New brush" }).click();
+  await page.waitForURL("**/bench/*");
+  const id = page.url().split("/").pop() ?? "";
   const second = await context.newPage();
   const edit = async (at: typeof page, value: string) => {
     const size = at.getByRole("textbox", { name: "Size", exact: true });

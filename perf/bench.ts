@@ -1,16 +1,5 @@
-import { chromium } from "playwright-core";
+import { launchChromium } from "../scripts/chromium.mjs";
 import { percentile } from "./median";
-
-const flags = [
-  "--headless",
-  "--no-sandbox",
-  "--disable-gpu",
-  "--disable-quic",
-  "--no-first-run",
-  "--disable-background-networking",
-  "--disable-component-update",
-  "--disable-sync",
-];
 
 export interface Delay {
   readonly p50: number;
@@ -28,7 +17,7 @@ const delay = (values: readonly number[]): Delay => ({ p50: percentile(values, 0
 
 /** Measures the bench in headless Chromium with a 60 px brush; the page's own clock, from the event to the worker's answer. */
 export async function measureBench(address: string): Promise<BenchDelays> {
-  const browser = await chromium.launch({ executablePath: "/usr/bin/chromium", args: flags });
+  const browser = await launchChromium();
   try {
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, baseURL: address });
     await page.goto("/");

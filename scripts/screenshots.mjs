@@ -1,25 +1,15 @@
 // Takes the pictures in docs/screenshots from a running, fresh demo: npm run screenshots [-- http://127.0.0.1:4870]
 import { mkdirSync } from "node:fs";
 import { join } from "node:path";
-import { chromium } from "playwright-core";
+import { launchChromium } from "./chromium.mjs";
 import { run } from "./say.mjs";
 import { root } from "./setup.mjs";
 
-const flags = [
-  "--headless",
-  "--no-sandbox",
-  "--disable-gpu",
-  "--disable-quic",
-  "--no-first-run",
-  "--disable-background-networking",
-  "--disable-component-update",
-  "--disable-sync",
-];
 const folder = join(root, "docs/screenshots");
 
 await run(async () => {
   mkdirSync(folder, { recursive: true });
-  const browser = await chromium.launch({ executablePath: "/usr/bin/chromium", args: flags });
+  const browser = await launchChromium();
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, baseURL: process.argv[2] ?? "http://127.0.0.1:4870" });
   const shoot = async (name) => {
     await page.waitForLoadState("networkidle");

@@ -8,53 +8,59 @@ interface Labelled {
   readonly fault?: string;
 }
 
-/** A text field with its label, a hint, and what is wrong with it. */
+interface Control {
+  readonly id: string;
+  readonly className: string;
+  readonly "aria-invalid": true | undefined;
+  readonly "aria-describedby": string | undefined;
+}
+
+/** A control with its label, a hint, and what is wrong with it. */
+function Framed({ label, hint, fault, children }: Labelled & { children: (control: Control) => ReactNode }) {
+  const id = useId();
+  const says = fault ?? hint;
+  return (
+    <div>
+      <label htmlFor={id} className="mb-1 block font-medium">
+        {label}
+      </label>
+      {children({ id, className: box, "aria-invalid": fault ? true : undefined, "aria-describedby": says ? `${id}-says` : undefined })}
+      {says && (
+        <p id={`${id}-says`} className={`mt-1 text-[13px] ${fault ? "text-danger" : "text-soft"}`}>
+          {says}
+        </p>
+      )}
+    </div>
+  );
+}
+
+/** One line of text. */
 export function Field({ label, hint, fault, ...rest }: Labelled & ComponentProps<"input">) {
-  const id = useId();
   return (
-    <div>
-      <label htmlFor={id} className="mb-1 block font-medium">
-        {label}
-      </label>
-      <input id={id} {...rest} aria-invalid={fault ? true : undefined} aria-describedby={hint || fault ? `${id}-says` : undefined} className={box} />
-      <Says id={`${id}-says`} hint={hint} fault={fault} />
-    </div>
+    <Framed label={label} hint={hint} fault={fault}>
+      {(control) => <input {...rest} {...control} />}
+    </Framed>
   );
 }
 
+/** Several lines of text. */
 export function TextArea({ label, hint, fault, ...rest }: Labelled & ComponentProps<"textarea">) {
-  const id = useId();
   return (
-    <div>
-      <label htmlFor={id} className="mb-1 block font-medium">
-        {label}
-      </label>
-      <textarea id={id} rows={3} {...rest} aria-describedby={hint || fault ? `${id}-says` : undefined} className={box} />
-      <Says id={`${id}-says`} hint={hint} fault={fault} />
-    </div>
+    <Framed label={label} hint={hint} fault={fault}>
+      {(control) => <textarea rows={3} {...rest} {...control} />}
+    </Framed>
   );
 }
 
+/** One of several. */
 export function Choice({ label, hint, fault, children, ...rest }: Labelled & ComponentProps<"select">) {
-  const id = useId();
   return (
-    <div>
-      <label htmlFor={id} className="mb-1 block font-medium">
-        {label}
-      </label>
-      <select id={id} {...rest} aria-describedby={hint || fault ? `${id}-says` : undefined} className={box}>
-        {children}
-      </select>
-      <Says id={`${id}-says`} hint={hint} fault={fault} />
-    </div>
-  );
-}
-
-function Says({ id, hint, fault }: { id: string; hint?: ReactNode; fault?: string }) {
-  if (!hint && !fault) return null;
-  return (
-    <p id={id} className={`mt-1 text-[13px] ${fault ? "text-danger" : "text-soft"}`}>
-      {fault ?? hint}
-    </p>
+    <Framed label={label} hint={hint} fault={fault}>
+      {(control) => (
+        <select {...rest} {...control}>
+          {children}
+        </select>
+      )}
+    </Framed>
   );
 }

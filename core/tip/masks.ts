@@ -199,7 +199,7 @@ export class TipMasks {
     const rows = mask.height * LARGER;
     const stride = columns + PAD;
     const bytes = stride * rows * 2 + rows * 4;
-    const large = heap.take(bytes);
+    const large = heap.takeCleared(bytes);
     run.maskEllipse(large, large + stride * rows * 2, stride, columns, rows, cx * LARGER, cy * LARGER, rx * LARGER, ry * LARGER, c, s, hardness);
     const words = heap.u16;
     for (let y = 0; y < mask.height; y++) {

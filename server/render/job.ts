@@ -21,7 +21,7 @@ export function stripJob(brush: Brush, width: number, height: number, colour: st
 export function paintStrip({ brush, width, height, colour }: StripJob): Uint8Array {
   const value = parseBrush(JSON.parse(brush));
   // What strays to the sides must fit too.
-  const size = Math.min(value.tip.size, height * 0.6, (height * 0.86) / (1 + 2 * value.trail.scatter));
+  const size = Math.min(value.tip.size, (height * 0.6) / (1 + 2 * value.trail.scatter));
   const strip = { ...value, tip: { ...value.tip, size } };
   const pixels = renderHand({
     brush: strip,

@@ -75,6 +75,24 @@ test("a tip too small to see leaves nothing", () => {
   expect(masks.of(ellipse, Number.NaN, 1, 0, 1, 1, 0, 0)).toBeUndefined();
 });
 
+test("hairline tips do not see what was in their memory before", () => {
+  const fresh = createKernels();
+  const clean = new TipMasks(fresh).of(ellipse, 2.5, 0.4, 30, 0.8, 1, 0, 0);
+  const used = createKernels();
+  const block = used.heap.take(1 << 20);
+  used.heap.u8.fill(0xff, block, block + (1 << 20));
+  for (let bytes = 16; bytes < 8192; bytes += 16) {
+    const old = used.heap.take(bytes);
+    used.heap.u8.fill(0x7f, old, old + bytes);
+    used.heap.give(old, bytes);
+  }
+  const again = new TipMasks(used).of(ellipse, 2.5, 0.4, 30, 0.8, 1, 0, 0);
+  if (!clean || !again) throw new Error("nothing was drawn");
+  const rows = (words: Uint16Array, { mask, stride, width, height }: Mask) =>
+    Array.from({ length: height }, (_, y) => [...words.slice(mask / 2 + y * stride, mask / 2 + y * stride + width)]);
+  expect(rows(used.heap.u16, again)).toEqual(rows(fresh.heap.u16, clean));
+});
+
 test("dropping masks for room first lays the marks that use them", () => {
   let dropped = 0;
   const few = new TipMasks(kernels);
