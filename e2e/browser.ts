@@ -39,6 +39,13 @@ export async function enterDemo(page: Page): Promise<void> {
 /** Waits until the worker has drawn at least this many turns of proofs. */
 export async function proofed(page: Page, turn = 1): Promise<void> {
   await page.waitForFunction((wanted) => (window as unknown as { heard: { proofed: number } }).heard.proofed >= wanted, turn);
+  await composited(page);
+}
+
+/** The worker's canvas reaches the screen a few frames after the worker says so, later on a busy machine. */
+async function composited(page: Page): Promise<void> {
+  for (let frame = 0; frame < 6; frame++) await page.evaluate(() => new Promise((resolve) => requestAnimationFrame(() => resolve(undefined))));
+  await page.waitForTimeout(200);
 }
 
 export async function proofTurn(page: Page): Promise<number> {
@@ -88,5 +95,5 @@ export async function penStroke(page: Page, readings: readonly Reading[], pointe
     },
     { readings: [...readings], pointerType },
   );
-  await page.waitForTimeout(120);
+  await composited(page);
 }

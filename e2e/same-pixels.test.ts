@@ -21,7 +21,6 @@ test("every demo brush's main proof is the same in Chromium and in Node, pixel f
     // The last of that name: other tests save newer ones above it.
     await page.getByRole("link", { name: brush.name, exact: true }).last().click();
     await proofed(page);
-    await page.waitForTimeout(150);
     const seen = await paperPixels(page);
     const [main] = proofsOn(seen.width, seen.height);
     const paper = hexToRgb("#fdfdfd");
