@@ -2,7 +2,7 @@ import type { Brush } from "../brush/schema";
 import { chance, drift } from "../chance/counter";
 import { qualityIndex, qualityNames, qualityRow } from "../quality/table";
 import { type CurveFunction, curveFunction } from "./curve";
-import { type Source, sourceNames } from "./sources";
+import type { Source } from "./sources";
 
 /** What the brush knows of the moment in which a mark is made. */
 export interface Moment {
@@ -95,5 +95,5 @@ function signalOf(source: Source, stream: number, over: number, period: number):
 
 /** Whether a source differs from mark to mark within one stroke. */
 export function variesWithinStroke(source: Source): boolean {
-  return source !== "strokeChance" && sourceNames.includes(source);
+  return source !== "strokeChance";
 }

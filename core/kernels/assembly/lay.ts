@@ -1,7 +1,6 @@
 import { PLANE, TILE, times, timesFine } from "./q15";
 
 // Returns the address of a new, cleared tile of the stroke and enters it in the tile table.
-// @ts-expect-error: decorators on functions belong to AssemblyScript
 @external("tiles", "make")
 declare function makeTile(index: i32): usize;
 
@@ -49,7 +48,6 @@ export function tintEven(marks: usize, count: i32, table: usize, columns: i32, r
   lay(marks, count, table, columns, rows, dirty, 3);
 }
 
-// @ts-expect-error: decorators on functions belong to AssemblyScript
 @inline
 function lay(marks: usize, count: i32, table: usize, columns: i32, rows: i32, dirty: usize, law: i32): void {
   // Where the batch lies, in tiles, and how tall its tallest mark is.
@@ -102,7 +100,6 @@ function layOn(mark: Mark, row: i32, column: i32, table: usize, columns: i32, di
   else layTile(mark, first, bottom, tile, column << 6, 3);
 }
 
-// @ts-expect-error: decorators on functions belong to AssemblyScript
 @inline
 function meets(span: usize, offset: i32): bool {
   const from = <i32>load<i16>(span);
@@ -110,7 +107,6 @@ function meets(span: usize, offset: i32): bool {
   return from < to && from < offset + TILE && to > offset;
 }
 
-// @ts-expect-error: decorators on functions belong to AssemblyScript
 @inline
 function layTile(mark: Mark, top: i32, bottom: i32, tile: usize, tileLeft: i32, law: i32): void {
   const offset = tileLeft - mark.x;

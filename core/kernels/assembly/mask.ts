@@ -69,7 +69,6 @@ export function maskEllipse(
   }
 }
 
-// @ts-expect-error: decorators on functions belong to AssemblyScript
 @inline
 function rim(dx: f32, ux: v128, vx: v128, du: v128, dv: v128, fade: v128, ease: v128, invRx2: v128, invRy2: v128): v128 {
   const one = f32x4.splat(1);
@@ -137,20 +136,17 @@ export function maskSample(
 }
 
 // From where along a row |start + slope·dx| ≤ limit, and until where.
-// @ts-expect-error: decorators on functions belong to AssemblyScript
 @inline
 function entry(start: f32, slope: f32, limit: f32): f32 {
   return abs<f32>(slope) < 1e-6 ? -30000 : (slope > 0 ? -limit - start : limit - start) / slope;
 }
 
-// @ts-expect-error: decorators on functions belong to AssemblyScript
 @inline
 function leave(start: f32, slope: f32, limit: f32): f32 {
   return abs<f32>(slope) < 1e-6 ? 30000 : (slope > 0 ? limit - start : -limit - start) / slope;
 }
 
 // A level is side + 3 pixels wide and high: one empty line before it, two behind.
-// @ts-expect-error: decorators on functions belong to AssemblyScript
 @inline
 function bilinear(at: usize, side: i32, u: f32, v: f32): f32 {
   const x = (u + 1) * 0.5 * <f32>side - 0.5;

@@ -17,13 +17,11 @@ export function mergeCover(layer: usize, cover: usize, red: i32, green: i32, blu
   }
 }
 
-// @ts-expect-error: decorators on functions belong to AssemblyScript
 @inline
 function mergeToward(at: usize, share: v128, goal: v128): void {
   v128.store(at, toward(v128.load(at), share, goal));
 }
 
-// @ts-expect-error: decorators on functions belong to AssemblyScript
 @inline
 function toward(now: v128, share: v128, goal: v128): v128 {
   return i16x8.add(now, times(share, i16x8.sub(goal, now)));
@@ -44,14 +42,12 @@ export function mergeTint(layer: usize, stroke: usize): void {
 }
 
 /** 0…32767 to the nearest of 0…255. */
-// @ts-expect-error: decorators on functions belong to AssemblyScript
 @inline
 function toByte(v: v128): v128 {
   return i16x8.shr_u(i16x8.add(times(v, i16x8.splat(32640)), i16x8.splat(64)), 7);
 }
 
 /** Eight opaque pixels, from channels of eight bytes in 16-bit lanes. */
-// @ts-expect-error: decorators on functions belong to AssemblyScript
 @inline
 function storePixels(to: usize, red: v128, green: v128, blue: v128): void {
   const rb = i8x16.narrow_i16x8_u(red, blue);

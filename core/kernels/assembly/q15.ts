@@ -4,7 +4,6 @@ export const TILE: i32 = 64;
 export const PLANE: i32 = TILE * TILE * 2;
 
 /** The nearest Q15 value to a·b, lane by lane. */
-// @ts-expect-error: decorators on functions belong to AssemblyScript
 @inline
 export function times(a: v128, b: v128): v128 {
   return i16x8.q15mulr_sat_s(a, b);
@@ -14,7 +13,6 @@ export function times(a: v128, b: v128): v128 {
  * a·b rounded up with the probability of its fraction: `threshold` is the same for the whole mark and runs through
  * a low-discrepancy sequence over the marks, so that strengths far below one step still add up to what they should.
  */
-// @ts-expect-error: decorators on functions belong to AssemblyScript
 @inline
 export function timesFine(a: v128, b: v128, threshold: v128): v128 {
   const nearest = i16x8.q15mulr_sat_s(a, b);
