@@ -15,6 +15,8 @@ export default [
   route("demo", "account/demo-route.ts"),
   route("strips/brushes/:id/:revision.png", "pictures/brush-strip-route.ts"),
   route("strips/editions/:id/:number.png", "pictures/edition-strip-route.ts"),
+  route("tips", "pictures/new-tip-route.ts"),
+  route("tips/:sha256.png", "pictures/tip-route.ts"),
   route("images/:sha256.png", "pictures/image-route.ts"),
   route("schema/:name.json", "ui/schema-route.ts"),
   route("*", "ui/not-found-route.tsx"),

@@ -1,9 +1,14 @@
-import { mkdtempSync, readFileSync, renameSync, rmSync, statSync, writeFileSync } from "node:fs";
+import { existsSync, mkdtempSync, readFileSync, renameSync, rmSync, statSync, writeFileSync } from "node:fs";
 import { basename, dirname, join } from "node:path";
-import { type Brush, parseBrush } from "@core/brush";
+import { type Brush, firstFault, parseBrush } from "@core/brush";
 import { readInkml } from "@core/formats/inkml/read";
 import { unpack } from "@core/formats/package";
+import { readTipPicture } from "@core/formats/png/tip-picture";
+import { handProfileSchema, withProfile } from "@core/hand/profile";
 import type { Hand } from "@core/hand/sample";
+import { simulatedHands } from "@core/hand/simulate";
+import type { Pictures } from "@core/tip/picture";
+import { picturePaths } from "@core/tip/shape";
 import { CallError } from "./arguments";
 
 const MAX_INPUT = 256 << 20;
@@ -44,20 +49,53 @@ export function readJson(path: string): unknown {
   }
 }
 
-/** A brush from `FILE.json` or `SET.zip#name`. */
-export function readBrush(place: string): Brush {
+/** A brush and the pictures that its tip names. */
+export interface ReadBrush {
+  readonly brush: Brush;
+  readonly pictures: Pictures;
+}
+
+/** A brush from `FILE.json`, its pictures beside it or one folder up, or from `SET.zip#name`. */
+export function readBrush(place: string): ReadBrush {
   const hash = place.indexOf("#");
-  if (hash < 0) return named(place, () => parseBrush(readJson(place)));
+  if (hash < 0) {
+    const brush = named(place, () => parseBrush(readJson(place)));
+    return { brush, pictures: picturesOf(brush, (path) => readBeside(place, path)) };
+  }
   const path = place.slice(0, hash);
   const name = place.slice(hash + 1);
-  const { brushes } = named(path, () => unpack(readBytes(path)));
-  for (const [file, brush] of brushes) if (brush.name === name || file === `brushes/${name}.json`) return brush;
+  const { brushes, files } = named(path, () => unpack(readBytes(path)));
+  for (const [file, brush] of brushes)
+    if (brush.name === name || file === `brushes/${name}.json`) return { brush, pictures: picturesOf(brush, (picture) => files.get(picture) ?? new Uint8Array()) };
   throw new CallError(`${path}: no brush is named "${name}"`);
 }
 
-/** A hand from an InkML file. */
-export function readHand(path: string): Hand {
-  return readInkml(new TextDecoder().decode(readBytes(path)), path);
+function picturesOf(brush: Brush, read: (path: string) => Uint8Array): Pictures {
+  return new Map(picturePaths(brush.tip.shape).map((path) => [path, readTipPicture(read(path), path)]));
+}
+
+/** A picture in the brush's own folder, or in the one above, as an unpacked set has it. */
+function readBeside(brush: string, path: string): Uint8Array {
+  const beside = join(dirname(brush), path);
+  const above = join(dirname(brush), "..", path);
+  return readBytes(!existsSync(beside) && existsSync(above) ? above : beside);
+}
+
+/** A hand from an InkML file, or a simulated one by its name after an `@`; with a painter's profile where one is given. */
+export function readHand(place: string, profile: string | undefined): Hand {
+  const hand = place.startsWith("@") ? simulatedHand(place.slice(1)) : readInkml(new TextDecoder().decode(readBytes(place)), place);
+  if (profile === undefined) return hand;
+  const parsed = handProfileSchema.safeParse(readJson(profile));
+  if (!parsed.success) throw new CallError(`${profile}: ${firstFault(parsed.error)}`);
+  return { ...hand, strokes: hand.strokes.map((samples) => samples.map(withProfile(parsed.data))) };
+}
+
+const ROOM = { left: 40, top: 40, width: 720, height: 220 };
+
+function simulatedHand(name: string): Hand {
+  const draw = Object.hasOwn(simulatedHands, name) ? simulatedHands[name as keyof typeof simulatedHands] : undefined;
+  if (!draw) throw new CallError(`--hand: "@${name}" is no simulated hand; there are ${Object.keys(simulatedHands).join(", ")}`);
+  return draw(ROOM);
 }
 
 function named<T>(path: string, read: () => T): T {

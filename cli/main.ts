@@ -1,14 +1,17 @@
+import { simulatedHands } from "@core/hand/simulate";
 import { marks } from "./marks";
 import { pack, unpack } from "./package";
 import { paint } from "./paint";
 
 const usage = `usage:
-  brosse paint --brush B --hand H.inkml --out P.png [--size WxH] [--color #rrggbb] [--second #rrggbb] [--paper #rrggbb|none] [--seed N] [--depth 8|16]
-  brosse marks --brush B --hand H.inkml [--seed N] [--out M.jsonl]
+  brosse paint --brush B --hand H.inkml --out P.png [--size WxH] [--color #rrggbb] [--second #rrggbb] [--paper #rrggbb|none] [--over BELOW.png] [--use paint|erase] [--profile P.json] [--seed N] [--depth 8|16]
+  brosse marks --brush B --hand H.inkml [--profile P.json] [--seed N] [--out M.jsonl]
   brosse pack DIR --out SET.zip
   brosse unpack SET.zip --out DIR
 
-B is a brush's JSON file, or SET.zip#name.
+B is a brush's JSON file, or SET.zip#name. H may also be a simulated hand: ${Object.keys(simulatedHands)
+  .map((name) => `@${name}`)
+  .join(" ")}.
 `;
 
 const verbs: Record<string, (args: readonly string[]) => void> = { paint, marks, pack, unpack };

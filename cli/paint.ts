@@ -1,30 +1,36 @@
 import { hexToRgb } from "@core/colour/srgb";
 import { writeRgba, writeRgba16 } from "@core/formats/png/png";
+import { readTipPicture } from "@core/formats/png/tip-picture";
 import type { Sample } from "@core/hand/sample";
 import { renderHand, renderHand16 } from "@core/stroke/render";
 import { MAX_SIDE } from "@core/surface/surface";
 import { CallError, need, readOptions, seedOption } from "./arguments";
-import { readBrush, readHand, writeWhole } from "./files";
+import { readBrush, readBytes, readHand, writeWhole } from "./files";
 
 const MARGIN = 64;
 
 /** `paint`: a hand's strokes as a PNG. */
 export function paint(args: readonly string[]): void {
-  const { options } = readOptions(args, ["brush", "hand", "out", "size", "color", "second", "paper", "seed", "depth"]);
-  const brush = readBrush(need(options, "brush"));
-  const { strokes } = readHand(need(options, "hand"));
+  const { options } = readOptions(args, ["brush", "hand", "profile", "out", "size", "color", "second", "paper", "over", "use", "seed", "depth"]);
+  const { brush, pictures } = readBrush(need(options, "brush"));
+  const { strokes } = readHand(need(options, "hand"), options.profile);
   const out = need(options, "out");
   const depth = options.depth ?? "8";
   if (depth !== "8" && depth !== "16") throw new CallError(`--depth: "${depth}" is neither 8 nor 16`);
-  const { width, height } = options.size === undefined ? sizeAround(strokes) : sizeOption(options.size);
+  const use = options.use ?? "paint";
+  if (use !== "paint" && use !== "erase") throw new CallError(`--use: "${use}" is neither paint nor erase`);
+  const under = options.over === undefined ? undefined : readTipPicture(readBytes(options.over), options.over);
+  const { width, height } = options.size !== undefined ? sizeOption(options.size) : (under ?? sizeAround(strokes));
   const job = {
     brush,
     strokes,
     width,
     height,
-    ink: { colour: hexToRgb(options.color ?? "#1f2a30"), second: hexToRgb(options.second ?? "#ffffff") },
+    ink: { colour: hexToRgb(options.color ?? "#1f2a30"), second: hexToRgb(options.second ?? "#ffffff"), erases: use === "erase" },
     paper: options.paper === "none" ? null : hexToRgb(options.paper ?? "#ffffff"),
     seed: seedOption(options.seed),
+    pictures,
+    under,
   };
   writeWhole(out, depth === "8" ? writeRgba(renderHand(job), width, height) : writeRgba16(renderHand16(job), width, height));
 }

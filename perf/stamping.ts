@@ -7,6 +7,7 @@ import { Picture } from "@core/surface/picture";
 import { Surface } from "@core/surface/surface";
 import { Tiles } from "@core/surface/tiles";
 import { TipMasks } from "@core/tip/masks";
+import { noPictures } from "@core/tip/picture";
 import { createCanvas } from "@napi-rs/canvas";
 import { timed } from "./median";
 
@@ -48,7 +49,20 @@ function timeKernel(law: "coverBuild" | "tintBuild", size: number, places: reado
   const kernels = createKernels();
   const surface = new Surface(kernels, SIDE, SIDE);
   const tiles = new Tiles(kernels, surface.columns, surface.rows, law === "coverBuild" ? 1 : 4);
-  const mask = new TipMasks(kernels).of({ kind: "ellipse" }, size, 1, 0, HARDNESS, 1, 0, 0);
+  const mask = new TipMasks(kernels).of({
+    shape: { kind: "ellipse" },
+    pictures: noPictures,
+    picture: 0,
+    size,
+    roundness: 1,
+    angle: 0,
+    hardness: HARDNESS,
+    opened: 1,
+    mirrorX: 0,
+    mirrorY: 0,
+    fx: 0,
+    fy: 0,
+  });
   if (!mask) throw new Error("no mask");
   const batch = kernels.heap.take(places.length * MARK_BYTES);
   places.forEach(({ x, y }, n) => {

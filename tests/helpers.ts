@@ -1,14 +1,24 @@
 import type { Brush } from "@core/brush";
 import { parseBrush } from "@core/brush";
 import type { Sample } from "@core/hand/sample";
-import { createKernels, type Kernels } from "@core/kernels/load";
+import { createKernels, type Kernels, type LawName } from "@core/kernels/load";
 import { MARK_BYTES, MARK_WORDS, roundingThresholds, TILE } from "@core/kernels/marks";
+import { blendNames } from "@core/surface/blend";
 import { Tiles } from "@core/surface/tiles";
+import type { MaskAsk } from "@core/tip/masks";
+import { noPictures, type Picture, type Pictures } from "@core/tip/picture";
+import { pictureColours } from "@core/tip/shape";
 import fc from "fast-check";
 
 /** A brush from a part of one. */
 export function brushOf(part: object = {}): Brush {
   return parseBrush({ level: 1, name: "test", ...part });
+}
+
+/** What a mask is asked for: a round, hard, 40 px ellipse in the middle of a pixel's corner, but for what is given. */
+export function askFor(part: Partial<MaskAsk> = {}): MaskAsk {
+  const plain = { picture: 0, size: 40, roundness: 1, angle: 0, hardness: 1, opened: 1, mirrorX: 0, mirrorY: 0, fx: 0, fy: 0 };
+  return { shape: { kind: "ellipse" }, pictures: noPictures, ...plain, ...part };
 }
 
 /** Samples along a straight line at an even pressure, one every `step` px. */
@@ -42,6 +52,25 @@ export const anySamples: fc.Arbitrary<Sample[]> = fc
 
 const sources = ["pressure", "tilt", "lean", "twist", "speed", "heading", "chance", "strokeChance", "drift", "distance", "time"] as const;
 
+/** Two small pictures for tips: a leaf in colours with alpha that lies to the right, and opaque greys of 16 bits. */
+export const testPictures: Pictures = new Map([
+  ["tips/leaf.png", leafPicture(48, 24)],
+  ["tips/grey.png", { width: 20, height: 30, channels: 1, data: Uint16Array.from({ length: 600 }, (_, i) => (i * 4057) % 65536), full: 65535 }],
+]);
+
+/** A leaf from its stalk on the left to its point on the right, greenish, darker below. */
+export function leafPicture(width: number, height: number): Picture {
+  const data = new Uint8Array(width * height * 4);
+  for (let y = 0; y < height; y++) {
+    for (let x = 0; x < width; x++) {
+      const half = Math.sin(Math.PI * ((x + 0.5) / width) ** 0.7) * 0.9;
+      const inside = (half - Math.abs((y + 0.5) / (height / 2) - 1)) * (height / 2) + 0.5;
+      data.set([40, 200 - (150 * y) / height, 60, Math.round(255 * Math.min(1, Math.max(0, inside)))], (y * width + x) * 4);
+    }
+  }
+  return { width, height, channels: 4, data, full: 255 };
+}
+
 /** Brushes that use every quality and source there is. */
 export const anyBrush: fc.Arbitrary<Brush> = fc
   .record({
@@ -50,20 +79,40 @@ export const anyBrush: fc.Arbitrary<Brush> = fc
       angle: fc.integer({ min: -180, max: 180 }),
       roundness: fc.double({ min: 0.05, max: 1, noNaN: true }),
       hardness: share,
+      shape: fc.constantFrom<object>(
+        { kind: "ellipse" },
+        { kind: "ellipse" },
+        { kind: "rectangle" },
+        { kind: "bristles", hairs: 12 },
+        { kind: "rake" },
+        ...pictureColours.map((colour) => ({ kind: "image", colour, pictures: [{ file: "tips/leaf.png" }, { file: "tips/grey.png", weight: 2 }] })),
+      ),
+      pivot: fc.constantFrom<[number, number]>([0, 0], [-1, 0.5]),
+      mirror: fc.record({ leftRight: fc.constantFrom("never" as const, "chance" as const), topBottom: fc.constantFrom("never" as const, "always" as const) }),
     }),
     trail: fc.record({
+      scatterLaw: fc.constantFrom("uniform" as const, "gaussian" as const),
+      steady: fc.constantFrom({ kind: "none" as const }, { kind: "filter" as const }, { kind: "string" as const, length: 25 }),
+      straight: fc.constantFrom(false, false, false, true),
+      taper: fc.oneof(
+        fc.record({ start: fc.constantFrom(0, 30), end: fc.constantFrom(0, 45), least: share }),
+        fc.record({ unit: fc.constant("share" as const), start: fc.constantFrom(0, 0.3), end: fc.constantFrom(0, 0.5) }),
+      ),
+      perSecond: fc.constantFrom(0, 0, 90),
       spacing: fc.double({ min: 0.05, max: 2, noNaN: true }),
       scatter: fc.double({ min: 0, max: 1, noNaN: true }),
       count: fc.integer({ min: 1, max: 3 }),
       keepStrength: fc.boolean(),
     }),
-    paint: fc.record({ flow: share, opacity: share, build: fc.constantFrom("build-up" as const, "even" as const) }),
+    paint: fc.record({ flow: share, opacity: share, build: fc.constantFrom("build-up" as const, "even" as const), blend: fc.constantFrom(...blendNames) }),
+    standIns: fc.record({ pressure: fc.constantFrom("none" as const, "speed" as const, "slowness" as const), twist: fc.constantFrom("none" as const, "heading" as const) }),
     responses: fc.array(
       fc.record({
         quality: fc.constantFrom("size", "angle", "roundness", "hardness", "spacing", "scatter", "flow", "opacity", "hue", "lightness", "second"),
         source: fc.constantFrom(...sources),
         low: fc.double({ min: 0, max: 1, noNaN: true }),
         high: fc.double({ min: 0, max: 1, noNaN: true }),
+        law: fc.constantFrom("uniform" as const, "gaussian" as const),
       }),
       { maxLength: 5 },
     ),
@@ -77,17 +126,17 @@ export class OneTile {
   private readonly mask: number;
   private readonly spans: number;
   private readonly stride = TILE + 16;
+  private readonly planeBytes = this.stride * (TILE + 1) * 2;
   private readonly batch: number;
   private readonly dirty: number;
 
   constructor(planes: 1 | 4) {
     const { heap } = this.kernels;
     this.tiles = new Tiles(this.kernels, 1, 1, planes);
-    this.mask = heap.takeCleared(this.stride * (TILE + 1) * 2 + 32) + 16;
-    this.spans = heap.take(TILE * 4);
+    this.mask = heap.takeCleared(this.planeBytes * 4 + 64) + 32;
+    this.spans = heap.takeCleared(TILE * 8);
     for (let y = 0; y < TILE; y++) {
-      heap.u16[this.spans / 2 + y * 2] = 0;
-      heap.u16[this.spans / 2 + y * 2 + 1] = TILE;
+      heap.u16[this.spans / 2 + y * 4 + 1] = TILE;
     }
     this.batch = heap.take(MARK_BYTES);
     this.dirty = heap.takeCleared(16);
@@ -99,10 +148,16 @@ export class OneTile {
     for (let y = 0; y < TILE; y++) for (let x = 0; x < TILE; x++) this.kernels.heap.u16[this.mask / 2 + y * this.stride + x] = strength(x);
   }
 
-  lay(law: "coverBuild" | "coverEven" | "tintBuild" | "tintEven", mark: { flow: number; opacity: number; number: number; colour?: readonly number[] }): void {
-    const [r, g, b] = mark.colour ?? [0, 0, 0];
-    this.kernels.heap.i32.set([this.mask, this.spans, this.stride, 0, 0, TILE, TILE, mark.flow, mark.opacity, roundingThresholds(mark.number), r, g, b], this.batch / 4);
-    if (MARK_WORDS !== 13) throw new Error("the record of a mark has changed");
+  /** The strengths of a further plane of the mask, as `setMask`. */
+  setPlane(plane: number, strength: (x: number) => number): void {
+    for (let y = 0; y < TILE; y++) for (let x = 0; x < TILE; x++) this.kernels.heap.u16[(this.mask + plane * this.planeBytes) / 2 + y * this.stride + x] = strength(x);
+  }
+
+  lay(law: LawName, mark: { flow: number; opacity: number; number: number; colour?: readonly number[]; dark?: readonly number[]; light?: readonly number[] }): void {
+    const none = [0, 0, 0];
+    const place = [this.mask, this.spans, this.stride, 0, 0, TILE, TILE, mark.flow, mark.opacity, roundingThresholds(mark.number)];
+    this.kernels.heap.i32.set([...place, ...(mark.colour ?? none), this.planeBytes, ...(mark.dark ?? none), ...(mark.light ?? none)], this.batch / 4);
+    if (MARK_WORDS !== 20) throw new Error("the record of a mark has changed");
     this.kernels.run[law](this.batch, 1, this.tiles.table, 1, 1, this.dirty);
   }
 

@@ -1,13 +1,17 @@
 import type { Brush } from "@core/brush";
 import type { Body } from "@core/quality/row";
 import { qualityNames, qualityRow } from "@core/quality/table";
+import { type Blend, blendNames } from "@core/surface/blend";
 import { type ReactNode, type RefObject, useEffect, useRef } from "react";
 import type { Tell } from "~/workers/messages";
 import type { PaperHandle } from "./paper-sheet";
+import { PlacingLine } from "./placing-line";
 import { QualityLine } from "./quality-line";
+import { box } from "./setting-lines";
 import { ShapeLine } from "./shape-line";
-import { type Command, setBuild, setKeepStrength } from "./state";
+import { type Command, setBuild, setKeepStrength, setPaint } from "./state";
 import { TrailFigure } from "./trail-figure";
+import { TrailSettings } from "./trail-settings";
 
 const FIGURE_HEIGHT = 52;
 const FIGURE_WIDTH = 380;
@@ -33,6 +37,7 @@ export function Bodies({ brush, run, paper, pictures }: Props) {
       >
         <ShapeLine shape={tip.shape} run={run} />
         {lines("tip")}
+        <PlacingLine tip={tip} run={run} />
       </Panel>
       <Panel title="Trail" says="how marks are laid" figure={<TrailFigure brush={brush} />}>
         {lines("trail")}
@@ -41,6 +46,7 @@ export function Bodies({ brush, run, paper, pictures }: Props) {
           <input type="checkbox" className="size-[18px] accent-act" checked={trail.keepStrength} onChange={(event) => run(setKeepStrength(event.target.checked))} />
           <span className="truncate text-[13px] text-soft">when spacing changes</span>
         </label>
+        <TrailSettings brush={brush} run={run} />
       </Panel>
       <Panel title="Paint" says="one to seven passes" figure={<Bitmap picture={pictures?.paint} label="Coverage after one to seven passes" />}>
         <div className="flex h-[26px] items-center gap-2 pointer-coarse:h-11">
@@ -58,6 +64,16 @@ export function Bodies({ brush, run, paper, pictures }: Props) {
               </label>
             ))}
           </div>
+          <select
+            aria-label="How strokes join what is there"
+            className={`${box} ml-auto w-30`}
+            value={paint.blend}
+            onChange={(event) => run(setPaint({ blend: event.target.value as Blend }, "blend"))}
+          >
+            {blendNames.map((name) => (
+              <option key={name}>{name}</option>
+            ))}
+          </select>
         </div>
         {lines("paint")}
       </Panel>

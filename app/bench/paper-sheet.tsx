@@ -3,7 +3,7 @@ import { proofsOn } from "@core/hand/proof";
 import { type ReactNode, type Ref, useEffect, useImperativeHandle, useRef, useState } from "react";
 import { Engine } from "~/workers/engine";
 import type { PaperColours, Tell } from "~/workers/messages";
-import { samplesOf } from "~/workers/pen";
+import { followPen } from "./follow-pen";
 
 export const paperColours: PaperColours = { paper: "#fdfdfd", ink: "#1f2a30", second: "#fdfdfd" };
 
@@ -30,6 +30,8 @@ export function PaperSheet({ brush, proofs, label, onTell, handle, children }: P
   const engine = useRef<Engine>(undefined);
   const hear = useRef(onTell);
   hear.current = onTell;
+  const resting = useRef(false);
+  resting.current = brush.trail.perSecond > 0;
   const [size, setSize] = useState({ width: 0, height: 0 });
   const [fault, setFault] = useState<string>();
 
@@ -53,7 +55,7 @@ export function PaperSheet({ brush, proofs, label, onTell, handle, children }: P
     });
     engine.current = made;
     setSize({ width: sheet.clientWidth, height: sheet.clientHeight });
-    const stopPen = followPen(canvas, made);
+    const stopPen = followPen(canvas, made, () => resting.current);
     let known = { width, height };
     const observer = new ResizeObserver(() => {
       const now = pixelsOf(sheet);
@@ -116,39 +118,6 @@ function sizeCanvas(canvas: HTMLCanvasElement, width: number, height: number): v
   const ratio = window.devicePixelRatio || 1;
   canvas.style.width = `${width / ratio}px`;
   canvas.style.height = `${height / ratio}px`;
-}
-
-/** Sends one pointer's readings to the engine, from its contact until it leaves; further ones (a palm) are left out. */
-function followPen(canvas: HTMLCanvasElement, engine: Engine): () => void {
-  let active: number | undefined;
-  const read = (event: PointerEvent) => samplesOf(event, canvas.getBoundingClientRect(), window.devicePixelRatio || 1);
-  const down = (event: PointerEvent) => {
-    if (active !== undefined || event.button !== 0) return;
-    event.preventDefault();
-    active = event.pointerId;
-    // A pen that is gone already cannot be captured; its strokes end at the canvas's edge then.
-    if (event.isTrusted) canvas.setPointerCapture(event.pointerId);
-    engine.penDown();
-    engine.penMove(read(event));
-  };
-  const move = (event: PointerEvent) => {
-    if (event.pointerId === active) engine.penMove(read(event));
-  };
-  const up = (event: PointerEvent) => {
-    if (event.pointerId !== active) return;
-    active = undefined;
-    engine.penUp();
-  };
-  const listeners: [keyof HTMLElementEventMap, (event: PointerEvent) => void][] = [
-    ["pointerdown", down],
-    ["pointermove", move],
-    ["pointerup", up],
-    ["pointercancel", up],
-  ];
-  for (const [name, listen] of listeners) canvas.addEventListener(name, listen as EventListener);
-  return () => {
-    for (const [name, listen] of listeners) canvas.removeEventListener(name, listen as EventListener);
-  };
 }
 
 /** Lets measurements and tests know what the engine has done. */

@@ -6,8 +6,14 @@ import { Popover } from "radix-ui";
 import { Button } from "~/ui/button";
 import { CurveEditor } from "./curve-editor";
 import { CurveFigure, isChance } from "./curve-figure";
+import { box } from "./setting-lines";
 import { type Command, changeResponse, removeResponse, seal } from "./state";
 import { ValueField } from "./value-field";
+
+/** Whether a source is a number drawn by chance, that may be drawn by one law or another. */
+function isDrawn(source: Response["source"]): boolean {
+  return source === "chance" || source === "strokeChance";
+}
 
 /** A response at the end of a quality's row; a click opens its curve. */
 export function ResponseButton({ response, index, run }: { response: Response; index: number; run: (command: Command) => void }) {
@@ -43,6 +49,15 @@ export function ResponseButton({ response, index, run }: { response: Response; i
                 unit="marks"
                 onChange={(over) => run(changeResponse(index, { over }))}
               />
+            )}
+            {isDrawn(response.source) && (
+              <label className="flex flex-col text-[12px] text-soft">
+                numbers
+                <select className={box} value={response.law} onChange={(event) => run(changeResponse(index, { law: event.target.value as Response["law"] }))}>
+                  <option value="uniform">evenly</option>
+                  <option value="gaussian">mostly middling</option>
+                </select>
+              </label>
             )}
             <Popover.Close asChild>
               <Button kind="quiet" className="ml-auto px-1.5 text-danger" aria-label={`Remove ${what}`} onClick={() => run(removeResponse(index))}>

@@ -1,6 +1,7 @@
-import { type Shape, type ShapeKind, shapeKinds, shapeOf } from "@core/tip/shape";
-import { SlidersHorizontal } from "lucide-react";
-import { Popover } from "radix-ui";
+import { type DrawnShape, drawnKinds, type ImageShape, type Shape, shapeOf } from "@core/tip/shape";
+import { useRef } from "react";
+import { PictureSettings, useTipUpload } from "./picture-settings";
+import { box, ChoiceLine, RangeLine, SettingPopover, SettingRow } from "./setting-lines";
 import { type Command, seal, setShape } from "./state";
 
 interface Parameter {
@@ -9,13 +10,14 @@ interface Parameter {
   readonly low: number;
   readonly high: number;
   readonly step: number;
+  readonly unit?: string;
 }
 
-const share = (name: string, label: string): Parameter => ({ name, label, low: 0, high: 1, step: 0.01 });
+const share = (name: string, label: string): Parameter => ({ name, label, low: 0, high: 1, step: 0.01, unit: "%" });
 const whole = (name: string, label: string, low: number, high: number): Parameter => ({ name, label, low, high, step: 1 });
 const seed = whole("seed", "Another of its kind", 1, 200);
 
-const parameters: Record<ShapeKind, readonly Parameter[]> = {
+const parameters: Record<DrawnShape["kind"], readonly Parameter[]> = {
   ellipse: [],
   rectangle: [share("corner", "Corners")],
   polygon: [whole("sides", "Sides", 3, 24)],
@@ -26,68 +28,64 @@ const parameters: Record<ShapeKind, readonly Parameter[]> = {
 };
 
 const bundleNames = ["round", "flat", "filbert", "fan"] as const;
-const box = "h-[24px] rounded-md border border-edge bg-raised px-1.5 pointer-coarse:h-10";
 
-/** The tip's shape, and behind a button what that shape has to set. */
+/** The tip's shape, and behind a button what that shape has to set. A picture is chosen from a file. */
 export function ShapeLine({ shape, run }: { shape: Shape; run: (command: Command) => void }) {
-  const own = parameters[shape.kind];
+  const chooser = useRef<HTMLInputElement>(null);
+  const upload = useTipUpload((path) => run(setShape(withPicture(shape, path))));
+  const pick = (kind: Shape["kind"]) => {
+    if (kind === "image") chooser.current?.click();
+    else run(setShape(shapeOf(kind)));
+  };
   return (
-    <div className="flex h-[26px] items-center gap-2 pointer-coarse:h-11">
-      <label htmlFor="tip-shape" className="w-27 shrink-0">
-        Shape
-      </label>
-      <select id="tip-shape" className={box} value={shape.kind} onChange={(event) => run(setShape(shapeOf(event.target.value as ShapeKind)))}>
-        {shapeKinds.map((kind) => (
-          <option key={kind}>{kind}</option>
-        ))}
-      </select>
-      {own.length > 0 && (
-        <Popover.Root onOpenChange={(open) => !open && run(seal)}>
-          <Popover.Trigger aria-label={`Settings of the ${shape.kind}`} className="grid size-[24px] place-items-center rounded text-soft hover:text-ink pointer-coarse:size-10">
-            <SlidersHorizontal aria-hidden size={15} />
-          </Popover.Trigger>
-          <Popover.Portal>
-            <Popover.Content side="top" collisionPadding={12} sideOffset={6} className="z-30 w-70 space-y-1.5 rounded-lg border border-line bg-panel p-3 shadow-xl">
-              <h3 className="font-semibold font-serif text-base">{shape.kind}</h3>
-              {shape.kind === "bristles" && (
-                <label className="flex items-center justify-between gap-2">
-                  Bundle
-                  <select className={box} value={shape.bundle} onChange={(event) => run(setShape({ ...shape, bundle: event.target.value as (typeof bundleNames)[number] }))}>
-                    {bundleNames.map((name) => (
-                      <option key={name}>{name}</option>
-                    ))}
-                  </select>
-                </label>
-              )}
-              {own.map((parameter) => (
-                <ParameterLine key={parameter.name} parameter={parameter} shape={shape} run={run} />
-              ))}
-            </Popover.Content>
-          </Popover.Portal>
-        </Popover.Root>
+    <>
+      <SettingRow label="Shape">
+        <select aria-label="Shape" className={box} value={shape.kind} onChange={(event) => pick(event.target.value as Shape["kind"])}>
+          {drawnKinds.map((kind) => (
+            <option key={kind}>{kind}</option>
+          ))}
+          <option value="image">picture…</option>
+        </select>
+        {shape.kind === "image" ? <PictureSettings shape={shape} run={run} onAdd={() => chooser.current?.click()} busy={upload.busy} /> : <DrawnSettings shape={shape} run={run} />}
+        <input
+          ref={chooser}
+          type="file"
+          accept="image/png"
+          aria-label="A picture for the tip"
+          className="hidden"
+          onChange={(event) => {
+            const file = event.target.files?.[0];
+            if (file) upload.send(file);
+            event.target.value = "";
+          }}
+        />
+      </SettingRow>
+      {(upload.fault || upload.busy) && (
+        <p role={upload.fault ? "alert" : "status"} className={`text-[13px] ${upload.fault ? "text-danger" : "text-soft"}`}>
+          {upload.fault ?? "Taking the picture…"}
+        </p>
       )}
-    </div>
+    </>
   );
 }
 
-function ParameterLine({ parameter: { name, label, low, high, step }, shape, run }: { parameter: Parameter; shape: Shape; run: (command: Command) => void }) {
-  const value = (shape as unknown as Record<string, number>)[name];
-  const shown = step < 1 ? `${Math.round(value * 100)} %` : String(value);
+/** A picture tip of this one picture, or with it added to those that are there. */
+function withPicture(shape: Shape, file: string): ImageShape {
+  const picture = { file, weight: 1 };
+  if (shape.kind === "image") return { ...shape, pictures: [...shape.pictures, picture] };
+  return { kind: "image", pictures: [picture], coverage: "alpha", colour: "ink", depth: 0.25, pick: "chance" };
+}
+
+function DrawnSettings({ shape, run }: { shape: DrawnShape; run: (command: Command) => void }) {
+  const own = parameters[shape.kind];
+  if (own.length === 0) return null;
+  const numbers = shape as unknown as Record<string, number>;
   return (
-    <label className="flex items-center gap-2">
-      <span className="w-26 shrink-0">{label}</span>
-      <input
-        type="range"
-        className="h-[24px] min-w-0 flex-1 accent-act"
-        min={low}
-        max={high}
-        step={step}
-        value={value}
-        aria-valuetext={shown}
-        onChange={(event) => run(setShape({ ...shape, [name]: Number(event.target.value) } as Shape))}
-        onPointerUp={() => run(seal)}
-      />
-      <span className="w-12 text-right font-mono text-[13px]">{shown}</span>
-    </label>
+    <SettingPopover name={`Settings of the ${shape.kind}`} says="settings…" onClose={() => run(seal)}>
+      {shape.kind === "bristles" && <ChoiceLine label="Bundle" value={shape.bundle} options={bundleNames} onPick={(bundle) => run(setShape({ ...shape, bundle }))} />}
+      {own.map(({ name, ...parameter }) => (
+        <RangeLine key={name} {...parameter} value={numbers[name]} onChange={(value) => run(setShape({ ...shape, [name]: value } as Shape))} onDone={() => run(seal)} />
+      ))}
+    </SettingPopover>
   );
 }

@@ -1,8 +1,8 @@
-import type { Brush } from "@core/brush";
+import { type Brush, brushSchema } from "@core/brush";
 import { type Quality, qualities, qualityRow } from "@core/quality/table";
 import { type Response, responseSchema } from "@core/response/model";
 import type { Source } from "@core/response/sources";
-import { type Shape, shapeSchema } from "@core/tip/shape";
+import type { Shape } from "@core/tip/shape";
 
 /** One step that can be taken back: what it is called and what was before it. */
 interface Step {
@@ -63,21 +63,44 @@ export function setQuality(name: Quality, value: number): Command {
 }
 
 export function setBuild(build: Brush["paint"]["build"]): Command {
-  return change("build", (brush) => (brush.paint.build === build ? brush : { ...brush, paint: { ...brush.paint, build } }));
+  return (state) => (state.brush.paint.build === build ? undefined : setPaint({ build }, "build")(state));
+}
+
+type Part = "tip" | "trail" | "paint" | "standIns";
+
+/** Changes a few fields of one part of the brush, where the result is a brush; steps with the same key join. */
+function setPart<P extends Part>(part: P, patch: Partial<Brush[P]>, label: string, key?: string): Command {
+  return (state) => {
+    const next = brushSchema.safeParse({ ...state.brush, [part]: { ...state.brush[part], ...patch } });
+    // A name that is being typed may be empty for a while: what it is does not matter here.
+    if (!next.success && next.error.issues.some((issue) => issue.path[0] === part)) return undefined;
+    return change(label, (brush) => ({ ...brush, [part]: { ...brush[part], ...patch } }), key)(state);
+  };
+}
+
+export function setTip(patch: Partial<Brush["tip"]>, label: string, key?: string): Command {
+  return setPart("tip", patch, label, key);
+}
+
+export function setTrail(patch: Partial<Brush["trail"]>, label: string, key?: string): Command {
+  return setPart("trail", patch, label, key);
+}
+
+export function setPaint(patch: Partial<Brush["paint"]>, label: string, key?: string): Command {
+  return setPart("paint", patch, label, key);
+}
+
+export function setStandIns(patch: Partial<Brush["standIns"]>): Command {
+  return setPart("standIns", patch, "stand-ins");
 }
 
 /** Gives the tip another shape, or its shape another parameter; steps of one drag join. */
 export function setShape(shape: Shape): Command {
-  return (state) => {
-    const next = shapeSchema.safeParse(shape);
-    if (!next.success) return undefined;
-    const key = next.data.kind === state.brush.tip.shape.kind ? "shape" : undefined;
-    return change("shape", (brush) => ({ ...brush, tip: { ...brush.tip, shape: next.data } }), key)(state);
-  };
+  return (state) => setPart("tip", { shape }, "shape", shape.kind === state.brush.tip.shape.kind ? "shape" : undefined)(state);
 }
 
 export function setKeepStrength(keepStrength: boolean): Command {
-  return change("keep strength", (brush) => ({ ...brush, trail: { ...brush.trail, keepStrength } }));
+  return setPart("trail", { keepStrength }, "keep strength");
 }
 
 export function rename(name: string): Command {

@@ -1,3 +1,4 @@
+import { fetchPictures } from "./fetch-pictures";
 import type { Ask, PaperColours, Tell } from "./messages";
 import { Paper } from "./paper";
 import { paintVignette, tipVignette } from "./vignettes";
@@ -42,7 +43,7 @@ async function answer(ask: Ask): Promise<void> {
       return countStrokes();
     case "vignettes": {
       if (!colours) return;
-      const tip = await tipVignette(ask.brush, ask.width, ask.height, colours);
+      const tip = await tipVignette(ask.brush, await fetchPictures(ask.brush), ask.width, ask.height, colours);
       const paint = await paintVignette(ask.brush, ask.width, ask.height, colours);
       tell({ kind: "vignettes", tip, paint }, [tip, paint]);
     }

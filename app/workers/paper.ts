@@ -3,9 +3,12 @@ import { hexToRgb } from "@core/colour/srgb";
 import { proofsOn } from "@core/hand/proof";
 import type { Sample } from "@core/hand/sample";
 import { createKernels, type Kernels } from "@core/kernels/load";
-import { type Ink, paintHand, StrokePainter } from "@core/stroke/painter";
+import type { Ink } from "@core/stroke/ink";
+import { paintHand, StrokePainter } from "@core/stroke/painter";
 import { Picture } from "@core/surface/picture";
 import { Surface } from "@core/surface/surface";
+import { noPictures, type Pictures } from "@core/tip/picture";
+import { fetchPictures } from "./fetch-pictures";
 import type { PaperColours } from "./messages";
 import { washBrush, washStrokes } from "./wash";
 
@@ -17,6 +20,7 @@ const PATIENCE = 60;
 
 interface OwnStroke {
   readonly brush: Brush;
+  readonly pictures: Pictures;
   readonly samples: Sample[];
   readonly seed: number;
 }
@@ -29,8 +33,10 @@ export class Paper {
   private surface: Surface;
   private picture: Picture;
   private brush: Brush | undefined;
+  private pictures: Pictures = noPictures;
   private painter: StrokePainter | undefined;
   private strokes: OwnStroke[] = [];
+  private asked = 0;
   private turn = 0;
   private proofsWait = false;
 
@@ -71,7 +77,11 @@ export class Paper {
    * stops and answers false.
    */
   async setBrush(brush: Brush): Promise<boolean> {
+    const asked = ++this.asked;
+    const pictures = await fetchPictures(brush);
+    if (asked !== this.asked) return false;
     this.brush = brush;
+    this.pictures = pictures;
     const turn = ++this.turn;
     if (!this.proofs) return true;
     if (this.painter) {
@@ -85,7 +95,7 @@ export class Paper {
     for (const { strokes, room, wash } of proofsOn(surface.width, surface.height)) {
       surface.paintOn(PROOFS);
       if (wash) paintHand(surface, washBrush(room.height * 0.72), { ...this.ink, colour: hexToRgb(WASH_INK) }, washStrokes(room), 1);
-      paintHand(surface, brush, this.ink, strokes, 1);
+      paintHand(surface, brush, this.ink, strokes, 1, pictures);
       if (performance.now() - begun > PATIENCE) this.show();
       await breath();
       // A pen that came down meanwhile has the surface now; the proofs are drawn when it leaves.
@@ -99,9 +109,9 @@ export class Paper {
   penDown(stroke: number): void {
     if (!this.brush) return;
     this.turn++;
-    this.strokes.push({ brush: this.brush, samples: [], seed: stroke });
+    this.strokes.push({ brush: this.brush, pictures: this.pictures, samples: [], seed: stroke });
     this.surface.paintOn(OWN);
-    this.painter = new StrokePainter(this.surface, this.brush, this.ink, stroke);
+    this.painter = new StrokePainter(this.surface, this.brush, this.ink, stroke, this.pictures);
   }
 
   penMove(samples: readonly Sample[]): void {
@@ -137,7 +147,7 @@ export class Paper {
   private repaintOwn(): void {
     this.surface.paintOn(OWN);
     this.surface.clear(OWN);
-    for (const { brush, samples, seed } of this.strokes) paintHand(this.surface, brush, this.ink, [samples], seed);
+    for (const { brush, pictures, samples, seed } of this.strokes) paintHand(this.surface, brush, this.ink, [samples], seed, pictures);
   }
 
   private showAll(): void {

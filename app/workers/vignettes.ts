@@ -1,21 +1,22 @@
 import type { Brush } from "@core/brush";
 import { hexToRgb } from "@core/colour/srgb";
 import { renderHand } from "@core/stroke/render";
+import { noPictures, type Pictures } from "@core/tip/picture";
 import type { PaperColours } from "./messages";
 
 const PASSES = 7;
 
 /** One mark of the tip at full pressure, as large as the picture lets it be. */
-export function tipVignette(brush: Brush, width: number, height: number, colours: PaperColours): Promise<ImageBitmap> {
+export function tipVignette(brush: Brush, pictures: Pictures, width: number, height: number, colours: PaperColours): Promise<ImageBitmap> {
   const size = Math.min(brush.tip.size, height * 0.86);
   const still = {
     ...brush,
     tip: { ...brush.tip, size },
     trail: { ...brush.trail, scatter: 0, scatterAlong: 0, count: 1 },
-    paint: { ...brush.paint, flow: 1, opacity: 1 },
+    paint: { ...brush.paint, flow: 1, opacity: 1, blend: "source-over" as const },
     responses: [],
   };
-  return paint(still, [[{ x: width / 2, y: height / 2, time: 0, pressure: 1 }]], width, height, colours);
+  return paint(still, pictures, [[{ x: width / 2, y: height / 2, time: 0, pressure: 1 }]], width, height, colours);
 }
 
 /** What one to seven strokes over the same place leave. */
@@ -28,10 +29,26 @@ export function paintVignette(brush: Brush, width: number, height: number, colou
     trail: { ...brush.trail, scatter: 0, scatterAlong: 0, count: 1 },
   };
   const taps = Array.from({ length: PASSES }, (_, n) => Array.from({ length: n + 1 }, () => [{ x: gap * (n + 0.5), y: height / 2, time: 0, pressure: 1 }])).flat();
-  return paint(shown, taps, width, height, colours);
+  return paint(shown, noPictures, taps, width, height, colours);
 }
 
-function paint(brush: Brush, strokes: { x: number; y: number; time: number; pressure: number }[][], width: number, height: number, colours: PaperColours): Promise<ImageBitmap> {
-  const pixels = renderHand({ brush, strokes, width, height, ink: { colour: hexToRgb(colours.ink), second: hexToRgb(colours.second) }, paper: hexToRgb(colours.paper), seed: 1 });
+function paint(
+  brush: Brush,
+  pictures: Pictures,
+  strokes: { x: number; y: number; time: number; pressure: number }[][],
+  width: number,
+  height: number,
+  colours: PaperColours,
+): Promise<ImageBitmap> {
+  const pixels = renderHand({
+    brush,
+    strokes,
+    width,
+    height,
+    ink: { colour: hexToRgb(colours.ink), second: hexToRgb(colours.second) },
+    paper: hexToRgb(colours.paper),
+    seed: 1,
+    pictures,
+  });
   return createImageBitmap(new ImageData(pixels, width, height));
 }

@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { groundSchema } from "../ground/model";
+import { standInsSchema } from "../hand/stand-in";
 import { paintSchema } from "../paint/model";
 import { responseSchema } from "../response/model";
 import { tipSchema } from "../tip/model";
@@ -20,6 +21,7 @@ export const brushSchema = z.strictObject({
   trail: trailSchema.prefault({}),
   ground: groundSchema.default(null),
   paint: paintSchema.prefault({}),
+  standIns: standInsSchema.prefault({}),
   responses: z.array(responseSchema).max(MAX_RESPONSES).default([]),
 });
 

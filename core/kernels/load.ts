@@ -1,16 +1,30 @@
 import { kernelBytes } from "./built/bytes";
 import { Heap } from "./heap";
 
+/** Lays a batch of marks on the tiles of a stroke. */
+type Law = (marks: number, count: number, table: number, columns: number, rows: number, dirty: number) => void;
+
+/** The names of the laws by which marks are laid. */
+export type LawName = "coverBuild" | "coverEven" | "tintBuild" | "tintEven" | "ownBuild" | "ownEven" | "tonedBuild" | "tonedEven";
+
 /** Addresses are byte offsets into the kernels' memory; strengths and colours are Q15 (0…32767). */
 interface KernelExports {
   memory: WebAssembly.Memory;
   heapBase(): number;
-  coverBuild(marks: number, count: number, table: number, columns: number, rows: number, dirty: number): void;
-  coverEven(marks: number, count: number, table: number, columns: number, rows: number, dirty: number): void;
-  tintBuild(marks: number, count: number, table: number, columns: number, rows: number, dirty: number): void;
-  tintEven(marks: number, count: number, table: number, columns: number, rows: number, dirty: number): void;
+  coverBuild: Law;
+  coverEven: Law;
+  tintBuild: Law;
+  tintEven: Law;
+  ownBuild: Law;
+  ownEven: Law;
+  tonedBuild: Law;
+  tonedEven: Law;
   mergeCover(layer: number, cover: number, red: number, green: number, blue: number): void;
   mergeTint(layer: number, stroke: number): void;
+  /** Takes a one-plane stroke away from a layer. */
+  erase(layer: number, cover: number): void;
+  /** Joins a four-plane tile to a layer's by the blend mode of this number. */
+  blend(layer: number, source: number, mode: number): void;
   showOpaque(out: number, stride: number, groups: number, rows: number, layer: number, red: number, green: number, blue: number): void;
   showWet(
     out: number,
@@ -33,19 +47,19 @@ interface KernelExports {
     stride: number,
     width: number,
     height: number,
-    cx: number,
-    cy: number,
-    ux: number,
-    uy: number,
-    vx: number,
-    vy: number,
-    fine: number,
-    fineSide: number,
-    coarse: number,
-    coarseSide: number,
-    share: number,
-    taps: number,
-    tv: number,
+    planes: number,
+    planeBytes: number,
+    ox: number,
+    oy: number,
+    xx: number,
+    xy: number,
+    yx: number,
+    yy: number,
+    level: number,
+    levelWidth: number,
+    levelHeight: number,
+    levelBytes: number,
+    gain: number,
   ): void;
   maskEllipse(
     mask: number,

@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { type QualityRow, qualityField } from "../quality/row";
+import { blendNames } from "../surface/blend";
 
 /** The qualities that the paint owns: what the colour does. */
 export const paintQualities = {
@@ -20,7 +21,8 @@ export const paintSchema = z.strictObject({
   second: qualityField(paintQualities.second),
   /** Within a stroke, marks add up to the ceiling, or the strongest one counts. */
   build: z.enum(["build-up", "even"]).default("build-up"),
-  blend: z.enum(["source-over"]).default("source-over"),
+  /** How a stroke joins what is already there. */
+  blend: z.enum(blendNames).default("source-over"),
 });
 
 export type Paint = z.infer<typeof paintSchema>;

@@ -19,6 +19,8 @@ export const straight: Curve = [
   [1, 1],
 ];
 
+export const chanceLaws = ["uniform", "gaussian"] as const;
+
 /** One quality driven by one source through a curve. Its value is `low + (high − low)·curve(source)`. */
 export const responseSchema = z.strictObject({
   quality: z.enum(qualityNames),
@@ -30,6 +32,8 @@ export const responseSchema = z.strictObject({
   over: z.number().min(1).max(1_000_000).default(600),
   /** For drift: the length of one swing in sizes. */
   period: z.number().min(0.1).max(1000).default(4),
+  /** For chance: every number as likely, or most of them near the middle. */
+  law: z.enum(chanceLaws).default("uniform"),
 });
 
 export type Response = z.infer<typeof responseSchema>;

@@ -1,7 +1,9 @@
 import type { Brush } from "../brush/schema";
+import { bell } from "../chance/bell";
 import { chance, drift } from "../chance/counter";
 import { qualityIndex, qualityNames, qualityRow } from "../quality/table";
 import { type CurveFunction, curveFunction } from "./curve";
+import type { Response } from "./model";
 import type { Source } from "./sources";
 
 /** What the brush knows of the moment in which a mark is made. */
@@ -52,7 +54,7 @@ export function compileResponses(brush: Brush): Respond {
     return {
       quality,
       adds: qualityRow(response.quality).joins === "add",
-      signal: signalOf(response.source, quality * STREAMS_A_QUALITY + (i % STREAMS_A_QUALITY), response.over, response.period * brush.tip.size),
+      signal: signalOf(response, quality * STREAMS_A_QUALITY + (i % STREAMS_A_QUALITY), brush.tip.size),
       curve: curveFunction(response.curve),
       low: response.low,
       reach: response.high - response.low,
@@ -76,7 +78,9 @@ export function compileResponses(brush: Brush): Respond {
 
 const AROUND = 1 / 360;
 
-function signalOf(source: Source, stream: number, over: number, period: number): (m: Moment, seed: number) => number {
+function signalOf({ source, over, period, law }: Response, stream: number, size: number): (m: Moment, seed: number) => number {
+  const length = period * size;
+  const number = law === "gaussian" ? (seed: number, mark: number) => bell(chance(seed, mark, stream)) : (seed: number, mark: number) => chance(seed, mark, stream);
   const signals: Record<Source, (m: Moment, seed: number) => number> = {
     pressure: (m) => m.pressure,
     tilt: (m) => m.tilt,
@@ -84,9 +88,9 @@ function signalOf(source: Source, stream: number, over: number, period: number):
     twist: (m) => m.twist * AROUND,
     speed: (m) => m.speed,
     heading: (m) => m.heading * AROUND,
-    chance: (m, seed) => chance(seed, m.number, stream),
-    strokeChance: (_, seed) => chance(seed, -1, stream),
-    drift: (m, seed) => drift(seed, m.distance / period, stream),
+    chance: (m, seed) => number(seed, m.number),
+    strokeChance: (_, seed) => number(seed, -1),
+    drift: (m, seed) => drift(seed, m.distance / length, stream),
     distance: (m) => Math.min(1, m.distance / over),
     time: (m) => Math.min(1, m.time / over),
   };

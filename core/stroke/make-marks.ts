@@ -1,22 +1,32 @@
 import type { Brush } from "../brush/schema";
 import type { Sample } from "../hand/sample";
+import { standIn } from "../hand/stand-in";
 import { length } from "../numeric/length";
 import { atan2Degrees } from "../numeric/trig";
 import { qualityIndex, qualityNames } from "../quality/table";
 import { compileResponses, type Moment, type Respond } from "../response/respond";
 import { extentAlong } from "../tip/extent";
+import { mirrored, type Pick, picker } from "../tip/pick";
+import { Conditioner } from "../trail/condition";
 import { strayAcross, strayAlong } from "../trail/scatter";
 import { keptStrength } from "../trail/strength";
+import { taperFactor, taperHold } from "../trail/taper";
 import { type Place, Walker } from "../trail/walk";
 import { MARK_NUMBERS, MarkList, markField } from "./mark-list";
 
 const { size, angle, roundness, spacing, count, scatter, scatterAlong, flow } = qualityIndex;
+const LEFT_RIGHT = 0x317a;
+const TOP_BOTTOM = 0x317b;
 
 /** Turns a hand's samples into marks. The caller empties `marks` whenever it likes. */
 export class MarkMaker {
   readonly marks = new MarkList();
-  private readonly walker = new Walker((place) => this.step(place));
+  private readonly conditioner: Conditioner;
+  private readonly walker: Walker;
   private readonly respond: Respond;
+  private readonly pick: Pick | undefined;
+  private readonly tapers: boolean;
+  private readonly mirrors: boolean;
   private readonly moment: Moment = { pressure: 0, tilt: 0, lean: 0, twist: 0, speed: 0, heading: 0, distance: 0, time: 0, number: 0 };
   private number = 0;
 
@@ -25,53 +35,67 @@ export class MarkMaker {
     private readonly brush: Brush,
     private readonly seed: number,
   ) {
+    const { tip, trail } = brush;
+    this.conditioner = new Conditioner(trail);
+    this.walker = new Walker({ hold: taperHold(trail.taper), perSecond: trail.perSecond }, (place) => this.step(place));
     this.respond = compileResponses(brush);
+    this.pick = tip.shape.kind === "image" && tip.shape.pictures.length > 1 ? picker(tip.shape) : undefined;
+    this.tapers = trail.taper.start > 0 || trail.taper.end > 0;
+    this.mirrors = tip.mirror.leftRight !== "never" || tip.mirror.topBottom !== "never";
   }
 
   push(samples: readonly Sample[]): void {
-    this.walker.push(samples);
+    this.walker.push(this.conditioner.push(samples));
   }
 
   end(): void {
+    this.walker.push(this.conditioner.end());
     this.walker.end();
   }
 
   private step(place: Place): number {
-    const moment = this.moment;
-    moment.pressure = place.pressure;
-    moment.tilt = place.tilt;
-    moment.lean = place.lean;
-    moment.twist = place.twist;
-    moment.speed = Math.min(1, place.speed / this.brush.trail.fullSpeed);
-    moment.heading = atan2Degrees(-place.dy, place.dx);
+    const { moment } = this;
+    const { missing } = this.conditioner;
+    const { standIns, trail, tip } = this.brush;
+    const speed = Math.min(1, place.speed / trail.fullSpeed);
+    const heading = atan2Degrees(-place.dy, place.dx);
+    moment.pressure = missing.pressure ? standIn(standIns.pressure, place.pressure, speed, heading) : place.pressure;
+    moment.tilt = missing.tilt ? standIn(standIns.tilt, place.tilt, speed, heading) : place.tilt;
+    moment.lean = missing.lean ? standIn(standIns.lean, place.lean, speed, heading) : place.lean;
+    moment.twist = missing.twist ? standIn(standIns.twist, place.twist, speed, heading) : place.twist;
+    moment.speed = speed;
+    moment.heading = heading;
     moment.distance = place.distance;
     moment.time = place.time;
-    const first = this.mark(place);
+    const taper = this.tapers ? taperFactor(trail.taper, place.distance, place.total) : 1;
+    const first = this.mark(place, taper);
     const row = this.marks.values;
-    const way = row[first + spacing] * extentAlong(row[first + size], row[first + roundness], row[first + angle] - moment.heading);
+    const way = row[first + spacing] * extentAlong(tip.shape, row[first + size], row[first + roundness], row[first + angle] - heading);
     const more = Math.round(row[first + count]);
-    for (let i = 1; i < more; i++) this.mark(place);
+    for (let i = 1; i < more; i++) this.mark(place, taper);
     return way;
   }
 
-  private mark(place: Place): number {
+  private mark(place: Place, taper: number): number {
     const { moment, marks, seed } = this;
+    const { trail, tip } = this.brush;
     moment.number = this.number++;
     const at = marks.append();
     const row = marks.values;
     this.respond(moment, seed, row, at);
+    row[at + size] *= taper;
     let x = place.x;
     let y = place.y;
     if (row[at + scatter] > 0 || row[at + scatterAlong] > 0) {
       const way = length(place.dx, place.dy) || 1;
       const ux = place.dx / way;
       const uy = place.dy / way;
-      const across = strayAcross(seed, moment.number, row[at + scatter]) * row[at + size];
-      const along = strayAlong(seed, moment.number, row[at + scatterAlong]) * row[at + size];
+      const across = strayAcross(seed, moment.number, row[at + scatter], trail.scatterLaw) * row[at + size];
+      const along = strayAlong(seed, moment.number, row[at + scatterAlong], trail.scatterLaw) * row[at + size];
       x += along * ux + across * uy;
       y += along * uy - across * ux;
     }
-    if (this.brush.trail.keepStrength) row[at + flow] = keptStrength(row[at + flow], row[at + spacing]);
+    if (trail.keepStrength) row[at + flow] = keptStrength(row[at + flow], row[at + spacing]);
     row[at + markField.x] = x;
     row[at + markField.y] = y;
     row[at + markField.number] = moment.number;
@@ -79,6 +103,9 @@ export class MarkMaker {
     row[at + markField.time] = moment.time;
     row[at + markField.heading] = moment.heading;
     row[at + markField.pressure] = moment.pressure;
+    row[at + markField.picture] = this.pick ? this.pick(moment, seed) : 0;
+    row[at + markField.mirrorX] = this.mirrors ? mirrored(tip.mirror.leftRight, seed, moment.number, LEFT_RIGHT) : 0;
+    row[at + markField.mirrorY] = this.mirrors ? mirrored(tip.mirror.topBottom, seed, moment.number, TOP_BOTTOM) : 0;
     return at;
   }
 }

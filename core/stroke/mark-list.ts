@@ -11,10 +11,15 @@ export const markField = {
   time: after + 4,
   heading: after + 5,
   pressure: after + 6,
+  /** Which of the tip's pictures, from 0. */
+  picture: after + 7,
+  /** 1 where the mark is mirrored left-right, top-bottom. */
+  mirrorX: after + 8,
+  mirrorY: after + 9,
 } as const;
 
 /** The numbers of one mark. */
-export const MARK_NUMBERS = after + 7;
+export const MARK_NUMBERS = after + 10;
 
 /** Rows of marks in one growing array, so that a mark costs no allocation. */
 export class MarkList {

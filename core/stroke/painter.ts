@@ -1,29 +1,30 @@
 import type { Brush } from "../brush/schema";
-import { type Oklch, oklchToRgb, rgbToOklch, shiftColour } from "../colour/oklch";
-import type { Rgb } from "../colour/srgb";
 import type { Sample } from "../hand/sample";
+import type { LawName } from "../kernels/load";
 import { MARK_BYTES, MARK_WORDS, roundingThresholds, toQ15 } from "../kernels/marks";
+import { cosDegrees, sinDegrees } from "../numeric/trig";
 import { qualityIndex } from "../quality/table";
-import { variesWithinStroke } from "../response/respond";
 import type { Surface } from "../surface/surface";
 import { Tiles } from "../surface/tiles";
-import { type Mask, snapPlace, snapSize, type TipMasks, tipMasks } from "../tip/masks";
+import { type MaskAsk, snapPlace, snapSize, type TipMasks, tipMasks } from "../tip/masks";
+import { noPictures, type Pictures } from "../tip/picture";
+import { type Ink, Inking, tintsMarks } from "./ink";
 import { MarkMaker } from "./make-marks";
 import { MARK_NUMBERS, markField } from "./mark-list";
 
-/** The colours a stroke is painted with. */
-export interface Ink {
-  readonly colour: Rgb;
-  readonly second: Rgb;
-}
-
 const BATCH = 512;
-const { size, angle, roundness, hardness, flow, opacity, hue, saturation, lightness, second } = qualityIndex;
-const colourQualities: readonly string[] = ["hue", "saturation", "lightness", "second"];
+const { size, angle, roundness, hardness, flow, opacity } = qualityIndex;
 
-/** Whether a brush's colour differs from mark to mark, so that its strokes need four planes. */
-export function tintsMarks(brush: Brush): boolean {
-  return brush.responses.some((r) => colourQualities.includes(r.quality) && variesWithinStroke(r.source));
+/** What a stroke's marks bring: coverage in one colour, a colour each, their picture's own colours, or tones of their colour. */
+type Manner = "cover" | "tint" | "own" | "toned";
+
+/** How this brush's marks are laid; erasing needs no colour. */
+function mannerOf(brush: Brush, erases: boolean): Manner {
+  const { shape } = brush.tip;
+  if (erases) return "cover";
+  if (shape.kind === "image" && shape.colour === "own") return "own";
+  if (shape.kind === "image" && shape.colour !== "ink") return "toned";
+  return tintsMarks(brush) ? "tint" : "cover";
 }
 
 /** Paints one stroke on a surface as its samples arrive; the stroke stays wet until `end`. */
@@ -32,27 +33,44 @@ export class StrokePainter {
   private readonly masks: TipMasks;
   private readonly tiles: Tiles;
   private readonly batch: number;
-  private readonly tints: boolean;
-  private readonly own: Oklch;
+  private readonly manner: Manner;
+  private readonly law: LawName;
+  private readonly inking: Inking;
+  private readonly ask: MaskAsk;
+  private readonly offCentre: boolean;
+  /** The batch as it is filled; copied to the kernels' memory when it is laid. */
+  private readonly words = new Int32Array(BATCH * MARK_WORDS);
+  private lastSize = 0;
   private waiting = 0;
-  private colour: Rgb | undefined;
+  private coloured = false;
   private laid = 0;
 
-  /** @param seed any 32-bit integer. One stroke at a time on a surface: an unfinished one is dried first. */
+  /**
+   * @param seed any 32-bit integer. One stroke at a time on a surface: an unfinished one is dried first.
+   * @param pictures those that the brush's tip names
+   * @throws MissingPicture while painting, when one is not there
+   */
   constructor(
     private readonly surface: Surface,
     private readonly brush: Brush,
     private readonly ink: Ink,
     seed: number,
+    pictures: Pictures = noPictures,
   ) {
     surface.dry();
+    const { tip, paint } = brush;
+    const { shape } = tip;
     this.maker = new MarkMaker(brush, seed);
-    this.tints = tintsMarks(brush);
-    this.tiles = new Tiles(surface.kernels, surface.columns, surface.rows, this.tints ? 4 : 1);
+    this.manner = mannerOf(brush, ink.erases ?? false);
+    this.law = `${this.manner}${paint.build === "even" ? "Even" : "Build"}`;
+    this.tiles = new Tiles(surface.kernels, surface.columns, surface.rows, this.manner === "cover" ? 1 : 4);
     this.batch = surface.kernels.heap.take(BATCH * MARK_BYTES);
     this.masks = tipMasks(surface.kernels);
-    this.own = rgbToOklch(ink.colour);
-    surface.wet = { tiles: this.tiles, colour: ink.colour };
+    const toned = this.manner === "toned" && shape.kind === "image";
+    this.inking = new Inking(ink, toned ? shape.depth : 0, toned && shape.colour === "two-tone");
+    this.ask = { shape, pictures, picture: 0, size: 0, roundness: 1, angle: 0, hardness: 1, opened: 1, mirrorX: 0, mirrorY: 0, fx: 0, fy: 0 };
+    this.offCentre = tip.pivot[0] !== 0 || tip.pivot[1] !== 0;
+    this.wet(ink.colour);
   }
 
   push(samples: readonly Sample[]): void {
@@ -73,6 +91,10 @@ export class StrokePainter {
     return this.laid;
   }
 
+  private wet(colour: Ink["colour"]): void {
+    this.surface.wet = { tiles: this.tiles, colour, joins: this.ink.erases ? "erase" : this.brush.paint.blend };
+  }
+
   private drain(): void {
     const { marks } = this.maker;
     this.masks.beforeDrop = () => this.lay();
@@ -83,73 +105,93 @@ export class StrokePainter {
   }
 
   private enter(row: Float64Array, at: number): void {
-    const reach = snapSize(row[at + size]);
-    const x = snapPlace(row[at + markField.x], reach);
-    const y = snapPlace(row[at + markField.y], reach);
-    if (x + reach < 0 || y + reach < 0 || x - reach > this.surface.width || y - reach > this.surface.height) return;
+    const { ask, surface } = this;
+    if (row[at + size] !== this.lastSize) {
+      this.lastSize = row[at + size];
+      ask.size = snapSize(this.lastSize);
+    }
+    const reach = ask.size;
+    ask.roundness = row[at + roundness];
+    ask.angle = row[at + angle];
+    ask.picture = row[at + markField.picture];
+    ask.mirrorX = row[at + markField.mirrorX];
+    ask.mirrorY = row[at + markField.mirrorY];
+    let px = row[at + markField.x];
+    let py = row[at + markField.y];
+    if (this.offCentre && reach > 0) {
+      const { halfWidth, halfHeight } = this.masks.halves(ask);
+      const u = (ask.mirrorX ? -1 : 1) * this.brush.tip.pivot[0] * halfWidth * (reach / 2);
+      const v = (ask.mirrorY ? -1 : 1) * this.brush.tip.pivot[1] * halfHeight * (reach / 2) * ask.roundness;
+      const c = cosDegrees(ask.angle);
+      const s = sinDegrees(ask.angle);
+      px -= c * u + s * v;
+      py -= c * v - s * u;
+    }
+    const x = snapPlace(px, reach);
+    const y = snapPlace(py, reach);
+    if (x + reach < 0 || y + reach < 0 || x - reach > surface.width || y - reach > surface.height) return;
     const left = Math.floor(x);
     const top = Math.floor(y);
-    const mask = this.masks.of(this.brush.tip.shape, reach, row[at + roundness], row[at + angle], row[at + hardness], row[at + markField.pressure], x - left, y - top);
-    if (!mask) return;
-    this.colour ??= this.settleColour(row, at);
+    ask.hardness = row[at + hardness];
+    ask.opened = row[at + markField.pressure];
+    ask.fx = x - left;
+    ask.fy = y - top;
+    const mask = this.masks.find(ask);
+    if (mask < 0) return;
     this.write(mask, left, top, row, at);
     if (this.waiting === BATCH) this.lay();
   }
 
-  private write(mask: Mask, left: number, top: number, row: Float64Array, at: number): void {
-    const words = this.surface.kernels.heap.i32;
-    let to = this.batch / 4 + this.waiting++ * MARK_WORDS;
-    words[to++] = mask.mask;
-    words[to++] = mask.spans;
-    words[to++] = mask.stride;
-    words[to++] = left + mask.left;
-    words[to++] = top + mask.top;
-    words[to++] = mask.width;
-    words[to++] = mask.height;
-    words[to++] = toQ15(row[at + flow]);
-    words[to++] = toQ15(row[at + opacity]);
-    words[to++] = roundingThresholds(row[at + markField.number]);
-    const [r, g, b] = this.tints ? this.colourOf(row, at) : this.ink.colour;
-    words[to++] = toQ15(r);
-    words[to++] = toQ15(g);
-    words[to] = toQ15(b);
+  private write(mask: number, left: number, top: number, row: Float64Array, at: number): void {
+    const { words, inking } = this;
+    const { rows } = this.masks;
+    if (this.manner !== "cover" || !this.coloured) this.settleColour(row, at);
+    const to = this.waiting++ * MARK_WORDS;
+    words[to] = rows[mask];
+    words[to + 1] = rows[mask + 1];
+    words[to + 2] = rows[mask + 2];
+    words[to + 3] = left + rows[mask + 5];
+    words[to + 4] = top + rows[mask + 6];
+    words[to + 5] = rows[mask + 3];
+    words[to + 6] = rows[mask + 4];
+    words[to + 7] = toQ15(row[at + flow]);
+    words[to + 8] = toQ15(row[at + opacity]);
+    words[to + 9] = roundingThresholds(row[at + markField.number]);
+    if (this.manner === "cover") return;
+    words[to + 10] = inking.red;
+    words[to + 11] = inking.green;
+    words[to + 12] = inking.blue;
+    words[to + 13] = rows[mask + 7];
+    words[to + 14] = inking.darkRed;
+    words[to + 15] = inking.darkGreen;
+    words[to + 16] = inking.darkBlue;
+    words[to + 17] = inking.lightRed;
+    words[to + 18] = inking.lightGreen;
+    words[to + 19] = inking.lightBlue;
   }
 
-  private settleColour(row: Float64Array, at: number): Rgb {
-    const colour = this.tints ? this.ink.colour : this.colourOf(row, at);
-    this.surface.wet = { tiles: this.tiles, colour };
-    return colour;
-  }
-
-  private colourOf(row: Float64Array, at: number): Rgb {
-    const share = row[at + second];
-    const shifts = row[at + hue] !== 0 || row[at + saturation] !== 0 || row[at + lightness] !== 0;
-    if (share === 0 && !shifts) return this.ink.colour;
-    const [r, g, b] = this.ink.colour;
-    const other = this.ink.second;
-    const mixed: Rgb = [r + share * (other[0] - r), g + share * (other[1] - g), b + share * (other[2] - b)];
-    if (!shifts) return mixed;
-    const base = share === 0 ? this.own : rgbToOklch(mixed);
-    return oklchToRgb(shiftColour(base, row[at + hue], row[at + saturation], row[at + lightness]));
+  /** The colour of a mark; in one colour, the first mark's is the whole stroke's. */
+  private settleColour(row: Float64Array, at: number): void {
+    this.inking.settle(row, at);
+    if (this.manner === "cover") this.wet(this.inking.colour);
+    this.coloured = true;
   }
 
   private lay(): void {
     if (this.waiting === 0) return;
     const { kernels, columns, rows, dirty } = this.surface;
-    const even = this.brush.paint.build === "even";
-    const { run } = kernels;
-    const law = this.tints ? (even ? run.tintEven : run.tintBuild) : even ? run.coverEven : run.coverBuild;
+    kernels.heap.i32.set(this.waiting === BATCH ? this.words : this.words.subarray(0, this.waiting * MARK_WORDS), this.batch / 4);
     kernels.onTile((index) => this.tiles.make(index));
-    law(this.batch, this.waiting, this.tiles.table, columns, rows, dirty);
+    kernels.run[this.law](this.batch, this.waiting, this.tiles.table, columns, rows, dirty);
     this.laid += this.waiting;
     this.waiting = 0;
   }
 }
 
 /** Paints a whole hand: stroke n with the seed `seed + n`. */
-export function paintHand(surface: Surface, brush: Brush, ink: Ink, strokes: readonly (readonly Sample[])[], seed: number): void {
+export function paintHand(surface: Surface, brush: Brush, ink: Ink, strokes: readonly (readonly Sample[])[], seed: number, pictures: Pictures = noPictures): void {
   strokes.forEach((samples, n) => {
-    const painter = new StrokePainter(surface, brush, ink, seed + n);
+    const painter = new StrokePainter(surface, brush, ink, seed + n, pictures);
     painter.push(samples);
     painter.end();
   });

@@ -2,9 +2,12 @@ import type { Brush } from "../brush";
 import type { Rgb } from "../colour/srgb";
 import type { Sample } from "../hand/sample";
 import { createKernels, type Kernels } from "../kernels/load";
-import { deepPixels, Picture } from "../surface/picture";
+import { deepPixels, Picture as Shown } from "../surface/picture";
+import { placePicture } from "../surface/place-picture";
 import { Surface } from "../surface/surface";
-import { type Ink, paintHand } from "./painter";
+import { noPictures, type Picture, type Pictures } from "../tip/picture";
+import type { Ink } from "./ink";
+import { paintHand } from "./painter";
 
 /** What a picture of a hand's strokes is made of. */
 export interface RenderJob {
@@ -16,6 +19,10 @@ export interface RenderJob {
   /** The opaque paper, or null for none. */
   readonly paper: Rgb | null;
   readonly seed: number;
+  /** Those that the brush's tip names. */
+  readonly pictures?: Pictures;
+  /** What lies on the surface before the first stroke, its top left corner on the surface's. */
+  readonly under?: Picture;
 }
 
 let shared: Kernels | undefined;
@@ -23,7 +30,7 @@ let shared: Kernels | undefined;
 /** Paints a hand on an empty surface: width·height·4 bytes of RGBA, colour not multiplied by alpha. */
 export function renderHand(job: RenderJob): Uint8ClampedArray<ArrayBuffer> {
   return onSurface(job, (surface) => {
-    const picture = new Picture(surface, job.paper);
+    const picture = new Shown(surface, job.paper);
     picture.showAll();
     const pixels = picture.copy();
     picture.release();
@@ -40,7 +47,8 @@ function onSurface<T>(job: RenderJob, use: (surface: Surface) => T): T {
   shared ??= createKernels();
   const surface = new Surface(shared, job.width, job.height);
   try {
-    paintHand(surface, job.brush, job.ink, job.strokes, job.seed);
+    if (job.under) placePicture(surface, job.under);
+    paintHand(surface, job.brush, job.ink, job.strokes, job.seed, job.pictures ?? noPictures);
     return use(surface);
   } finally {
     surface.release();

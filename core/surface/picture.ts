@@ -1,6 +1,9 @@
 import type { Rgb } from "../colour/srgb";
 import { ONE, TILE, toQ15 } from "../kernels/marks";
-import type { Surface } from "./surface";
+import { ALL_BANDS, type DirtyTile, type Surface } from "./surface";
+
+/** The rows of one band of a tile. */
+const BAND = 8;
 
 /** A rectangle in px; `right` and `bottom` are one past the last. */
 export interface Area {
@@ -30,18 +33,21 @@ export class Picture {
   }
 
   /** Brings the given tiles up to date and says which area they cover; undefined when there are none. */
-  show(tiles: readonly number[]): Area | undefined {
+  show(tiles: readonly DirtyTile[]): Area | undefined {
     const { surface } = this;
     let left = surface.width;
     let top = surface.height;
     let right = 0;
     let bottom = 0;
-    for (const index of tiles) {
+    for (const { index, bands } of tiles) {
       const x = (index % surface.columns) * TILE;
-      const y = Math.floor(index / surface.columns) * TILE;
+      const from = Math.max(0, 31 - Math.clz32(bands & -bands)) * BAND;
+      const to = (32 - Math.clz32(bands)) * BAND;
+      const y = Math.floor(index / surface.columns) * TILE + from;
       const columns = Math.min(TILE, surface.width - x);
-      const rows = Math.min(TILE, surface.height - y);
-      this.showTile(index, x, y, columns, rows);
+      const rows = Math.min(to - from, surface.height - y);
+      if (rows <= 0) continue;
+      this.showTile(index, x, y, from, columns, rows);
       left = Math.min(left, x);
       top = Math.min(top, y);
       right = Math.max(right, x + columns);
@@ -52,7 +58,7 @@ export class Picture {
 
   /** Brings everything up to date. */
   showAll(): void {
-    this.show(Array.from({ length: this.surface.columns * this.surface.rows }, (_, i) => i));
+    this.show(Array.from({ length: this.surface.columns * this.surface.rows }, (_, index) => ({ index, bands: ALL_BANDS })));
   }
 
   /** The picture's bytes where they lie; valid until the kernels' memory grows. */
@@ -74,18 +80,34 @@ export class Picture {
     this.surface.kernels.heap.give(this.at, this.bytes);
   }
 
-  private showTile(index: number, x: number, y: number, columns: number, rows: number): void {
+  /** Shows rows of a tile from its row `from` on. */
+  private showTile(index: number, x: number, y: number, from: number, columns: number, rows: number): void {
     const { run } = this.surface.kernels;
     const out = this.at + (y * this.stride + x) * 4;
+    const down = from * TILE * 2;
     if (this.paper === null) {
-      run.showClear(out, this.stride * 4, columns, rows, this.surface.tileToShow(index));
+      run.showClear(out, this.stride * 4, columns, rows, this.surface.tileToShow(index) + down);
       return;
     }
     const groups = Math.ceil(columns / 8);
     const [pr, pg, pb] = [toQ15(this.paper[0]), toQ15(this.paper[1]), toQ15(this.paper[2])];
     const wet = this.surface.wetAlone(index);
-    if (!wet) run.showOpaque(out, this.stride * 4, groups, rows, this.surface.tileToShow(index), pr, pg, pb);
-    else run.showWet(out, this.stride * 4, groups, rows, wet.layer, wet.cover, toQ15(wet.colour[0]), toQ15(wet.colour[1]), toQ15(wet.colour[2]), pr, pg, pb);
+    if (!wet) run.showOpaque(out, this.stride * 4, groups, rows, this.surface.tileToShow(index) + down, pr, pg, pb);
+    else
+      run.showWet(
+        out,
+        this.stride * 4,
+        groups,
+        rows,
+        wet.layer && wet.layer + down,
+        wet.cover + down,
+        toQ15(wet.colour[0]),
+        toQ15(wet.colour[1]),
+        toQ15(wet.colour[2]),
+        pr,
+        pg,
+        pb,
+      );
   }
 }
 

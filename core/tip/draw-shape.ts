@@ -1,6 +1,6 @@
 import { chance } from "../chance/counter";
 import { cosDegrees, sinDegrees } from "../numeric/trig";
-import type { Shape } from "./shape";
+import type { DrawnShape } from "./shape";
 
 /** The side in px, a power of two, at which a shape is drawn for tips of this size: fine enough, and small tips at once. */
 export function drawnSide(size: number): number {
@@ -21,7 +21,7 @@ type Outline = (u: number, v: number) => number;
  * @param hardness the share of the way from rim to middle at full strength
  * @param opened how far a bundle of bristles is pressed open, 0…1
  */
-export function drawShape(shape: Shape, side: number, hardness: number, opened: number): Float32Array {
+export function drawShape(shape: DrawnShape, side: number, hardness: number, opened: number): Float32Array {
   switch (shape.kind) {
     case "ellipse":
       return fill((u, v) => 1 - Math.sqrt(u * u + v * v), side, hardness);
@@ -133,7 +133,7 @@ function disc(a: number, b: number, flatness: number): readonly [number, number]
   return [r * cosDegrees(360 * a), r * sinDegrees(360 * a) * flatness];
 }
 
-function bristles({ bundle, hairs, thickness, clumping, splay, seed }: Extract<Shape, { kind: "bristles" }>, opened: number): Dot[] {
+function bristles({ bundle, hairs, thickness, clumping, splay, seed }: Extract<DrawnShape, { kind: "bristles" }>, opened: number): Dot[] {
   const open = 1 - splay * (1 - opened);
   const place = bundles[bundle];
   const clumps = Math.max(1, Math.round(Math.sqrt(hairs)));
@@ -153,7 +153,7 @@ function bristles({ bundle, hairs, thickness, clumping, splay, seed }: Extract<S
   });
 }
 
-function rake({ lines, gap, unevenness, seed }: Extract<Shape, { kind: "rake" }>): Dot[] {
+function rake({ lines, gap, unevenness, seed }: Extract<DrawnShape, { kind: "rake" }>): Dot[] {
   const pitch = 2 / lines;
   return Array.from({ length: lines }, (_, i) => {
     const radius = Math.max(0.004, (pitch / 2) * (1 - gap) * (1 - unevenness * 0.7 * chance(seed, i, WIDTH)));
@@ -161,7 +161,7 @@ function rake({ lines, gap, unevenness, seed }: Extract<Shape, { kind: "rake" }>
   });
 }
 
-function speckle({ dots, spread, seed }: Extract<Shape, { kind: "speckle" }>): Dot[] {
+function speckle({ dots, spread, seed }: Extract<DrawnShape, { kind: "speckle" }>): Dot[] {
   const largest = Math.min(0.45, 1.1 / Math.sqrt(dots));
   return Array.from({ length: dots }, (_, i) => {
     const radius = largest * (1 - spread * 0.92 * chance(seed, i, WIDTH));

@@ -1,28 +1,52 @@
 import type { Kernels } from "../kernels/load";
+import { ONE } from "../kernels/marks";
 import { length } from "../numeric/length";
 import { cosDegrees, sinDegrees } from "../numeric/trig";
-import { drawnSide, drawShape } from "./draw-shape";
-import { buildPyramid, levelsAt, type Pyramid } from "./pyramid";
+import { type Form, Forms } from "./forms";
+import { MaskTable, maskField } from "./mask-table";
+import type { Pictures } from "./picture";
 import type { Shape } from "./shape";
+
+/** What a mask is asked for. The object may be used again and again. */
+export interface MaskAsk {
+  shape: Shape;
+  pictures: Pictures;
+  /** Which picture of the shape, from 0. */
+  picture: number;
+  /** As `snapSize` gives it. */
+  size: number;
+  roundness: number;
+  /** degrees */
+  angle: number;
+  hardness: number;
+  /** How far a bundle of bristles is pressed open, 0…1. */
+  opened: number;
+  mirrorX: number;
+  mirrorY: number;
+  /** The middle's place within its pixel, 0 ≤ f < 1, from `snapPlace`. */
+  fx: number;
+  fy: number;
+}
 
 /** A tip drawn at one size, turn and sub-pixel place, ready for the kernels. */
 export interface Mask {
-  /** Address of the first row's first pixel; eight empty pixels stand before each row. */
+  /** Address of the first row's first pixel; sixteen empty pixels stand around what each row covers. */
   readonly mask: number;
   readonly spans: number;
   readonly stride: number;
   readonly width: number;
   readonly height: number;
-  /** From the pixel that holds the mark's centre to the mask's top left pixel. */
+  /** From the pixel that holds the tip's middle to the mask's top left pixel. */
   readonly left: number;
   readonly top: number;
+  /** Bytes from one plane to the next. */
+  readonly planes: number;
 }
 
-const PAD = 8;
+const PAD = 16;
+const SPAN_BYTES = 8;
 const LEAST_ROOM = 8 << 20;
-/** The most drawn shapes that are kept, up to two thirds of a megabyte each. */
-const MOST_SHAPES = 96;
-/** Tips below this size on their short side are drawn four times as large and averaged, so that hairlines keep their weight … */
+/** Ellipses below this size on their short side are drawn four times as large and averaged, so that hairlines keep their weight … */
 const DRAWN_LARGER_BELOW = 4;
 const LARGER = 4;
 /** … unless they are long: a long thin tip would cost too much. */
@@ -68,171 +92,223 @@ export function tipMasks(kernels: Kernels): TipMasks {
 export class TipMasks {
   /** Called before masks are dropped for want of room: marks that use them must be laid by then. */
   beforeDrop: () => void = () => undefined;
-  /** By kind (size, roundness, hardness, turn), then by sub-pixel place. */
-  private readonly kept = new Map<number, (Mask | undefined)[]>();
-  private kind = -1;
-  private places: (Mask | undefined)[] = [];
-  private readonly pyramids: Pyramid[] = [];
-  private readonly numbers = new Map<string, number>();
-  private lastShape: { readonly shape: Shape; readonly side: number; readonly hard: number; readonly open: number; readonly number: number } | undefined;
+  private readonly table = new MaskTable();
+  private readonly forms: Forms;
   private room = 0;
   private roomBytes = 0;
   private used = 0;
+  private lastSize = 0;
+  private lastStep = 0;
 
-  constructor(private readonly kernels: Kernels) {}
-
-  /**
-   * The mask of a tip; undefined when it is too small to leave anything.
-   * @param size as `snapSize` gives it
-   * @param opened how far a bundle of bristles is pressed open, 0…1
-   * @param fx @param fy the centre's place within its pixel, 0 ≤ f < 1, from `snapPlace`
-   */
-  of(shape: Shape, size: number, roundness: number, angle: number, hardness: number, opened: number, fx: number, fy: number): Mask | undefined {
-    if (!(size >= 0.05)) return undefined;
-    const drawn = shape.kind === "ellipse" ? 0 : this.drawnShape(shape, drawnSide(size), hardness, opened);
-    const step = sizeStep(size);
-    const sizeIndex = Math.round(size / step);
-    const phases = phasesOf(size);
-    const px = Math.round(fx * phases);
-    const py = Math.round(fy * phases);
-    const round = Math.max(1, Math.round(roundness * 256));
-    const hard = drawn ? 0 : Math.round(hardness * 256);
-    const turns = drawn === 0 && round === 256 ? 1 : size < 16 ? 128 : size < 128 ? 512 : 2048;
-    // An ellipse looks the same after half a turn.
-    const around = angle / (drawn ? 360 : 180);
-    const turn = Math.round((around - Math.floor(around)) * turns) % turns;
-    const scale = Math.clz32(Math.round(4096 * step));
-    const kind = ((((drawn * 512 + sizeIndex) * 32 + scale) * 257 + round) * 257 + hard) * 2048 + turn;
-    if (kind !== this.kind) this.turnTo(kind, phases * phases);
-    const place = px * phases + py;
-    const found = this.places[place];
-    if (found) return found;
-    const mask = this.draw(drawn, size, round / 256, (turn * (drawn ? 360 : 180)) / turns, hard / 256, px / phases, py / phases);
-    // Drawing may have dropped everything else for room.
-    if (kind !== this.kind) this.turnTo(kind, phases * phases);
-    this.places[place] = mask;
-    return mask;
+  constructor(private readonly kernels: Kernels) {
+    this.forms = new Forms(kernels);
+    this.forms.beforeDrop = () => this.forget();
   }
 
-  /** The number of a shape's picture, from 1; shapes are drawn in steps of hardness and of how far they are open. */
-  private drawnShape(shape: Shape, side: number, hardness: number, opened: number): number {
-    const hard = Math.round(hardness * 64) / 64;
-    const open = shape.kind === "bristles" ? Math.round(opened * 12) / 12 : 1;
-    if (this.lastShape?.shape === shape && this.lastShape.side === side && this.lastShape.hard === hard && this.lastShape.open === open) return this.lastShape.number;
-    const key = `${side} ${hard} ${open} ${JSON.stringify(shape)}`;
-    let number = this.numbers.get(key);
-    if (number === undefined) {
-      if (this.pyramids.length >= MOST_SHAPES) this.dropShapes();
-      this.pyramids.push(buildPyramid(this.kernels, drawShape(shape, side, hard, open), side));
-      number = this.pyramids.length;
-      this.numbers.set(key, number);
+  /** The rows of all masks; `find` says where one begins, `maskField` what it holds. */
+  get rows(): Int32Array {
+    return this.table.rows;
+  }
+
+  /** Where the mask's row of numbers begins, drawing it when there is none; −1 when the tip is too small to leave anything. */
+  find(ask: MaskAsk): number {
+    const { shape, size } = ask;
+    if (!(size >= 0.05)) return -1;
+    if (size !== this.lastSize) {
+      this.lastSize = size;
+      this.lastStep = sizeStep(size);
     }
-    this.lastShape = { shape, side, hard, open, number };
-    return number;
+    const step = this.lastStep;
+    const form = shape.kind === "ellipse" ? undefined : this.formOf(ask);
+    const phases = phasesOf(size);
+    const px = Math.round(ask.fx * phases);
+    const py = Math.round(ask.fy * phases);
+    const round = Math.max(1, Math.round(ask.roundness * 256));
+    const hard = form ? 0 : Math.round(ask.hardness * 256);
+    const turns = !form && round === 256 ? 1 : size < 16 ? 128 : size < 128 ? 512 : 2048;
+    // An ellipse looks the same after half a turn.
+    const whole = form ? 360 : 180;
+    const around = ask.angle / whole;
+    const turn = Math.round((around - Math.floor(around)) * turns) % turns;
+    const mirror = form ? ask.mirrorX + 2 * ask.mirrorY : 0;
+    const number = form ? form.number * 4 + mirror : 0;
+    const sizeIndex = Math.round(size / step);
+    const scale = Math.clz32(Math.round(4096 * step));
+    const kind = ((((number * 513 + sizeIndex) * 32 + scale) * 257 + round) * 257 + hard) * 2048 + turn;
+    const place = px * phases + py;
+    const found = this.table.find(kind, place);
+    if (found >= 0) return found;
+    if (this.table.full) this.makeRoom(0);
+    return this.draw(kind, place, form, mirror, size, round / 256, (turn * whole) / turns, hard / 256, px / phases, py / phases);
   }
 
-  private dropShapes(): void {
-    this.beforeDrop();
-    for (const { at, bytes } of this.pyramids) this.kernels.heap.give(at, bytes);
-    this.pyramids.length = 0;
-    this.numbers.clear();
-    this.lastShape = undefined;
-    this.kept.clear();
-    this.kind = -1;
-    this.used = 0;
+  /** As `find`, as an object; undefined when the tip is too small to leave anything. */
+  of(ask: MaskAsk): Mask | undefined {
+    const at = this.find(ask);
+    if (at < 0) return undefined;
+    const number = (field: keyof Mask) => this.rows[at + maskField[field]];
+    return {
+      mask: number("mask"),
+      spans: number("spans"),
+      stride: number("stride"),
+      width: number("width"),
+      height: number("height"),
+      left: number("left"),
+      top: number("top"),
+      planes: number("planes"),
+    };
   }
 
-  private turnTo(kind: number, places: number): void {
-    const present = this.kept.get(kind);
-    this.places = present ?? new Array<Mask | undefined>(places).fill(undefined);
-    if (!present) this.kept.set(kind, this.places);
-    this.kind = kind;
+  /** Half the sides of what the ask's tip is drawn in, the longer of which is 1. */
+  halves(ask: MaskAsk): { readonly halfWidth: number; readonly halfHeight: number } {
+    return ask.shape.kind === "image" ? this.forms.picture(ask.shape, ask.pictures, ask.picture) : WHOLE;
   }
 
-  private draw(drawn: number, size: number, roundness: number, angle: number, hardness: number, fx: number, fy: number): Mask {
-    const rx = size / 2;
-    const ry = Math.max(rx * roundness, 0.125);
+  private formOf({ shape, pictures, picture, size, hardness, opened }: MaskAsk): Form {
+    if (shape.kind === "image") return this.forms.picture(shape, pictures, picture);
+    return this.forms.drawn(shape, size, hardness, opened);
+  }
+
+  private draw(
+    kind: number,
+    place: number,
+    form: Form | undefined,
+    mirror: number,
+    size: number,
+    roundness: number,
+    angle: number,
+    hardness: number,
+    fx: number,
+    fy: number,
+  ): number {
+    // What is thinner than a pixel is drawn as wide as one, and weaker.
+    const rx = (size / 2) * (form ? form.halfWidth : 1);
+    const ry = form ? (size / 2) * form.halfHeight * roundness : Math.max((size / 2) * roundness, 0.125);
+    const wide = form ? Math.max(rx, 0.5) : rx;
+    const high = form ? Math.max(ry, 0.5) : ry;
     const c = cosDegrees(angle);
     const s = -sinDegrees(angle);
     // A picture reaches into its corners, an ellipse does not.
-    const reachX = (drawn ? rx * Math.abs(c) + ry * Math.abs(s) : length(rx * c, ry * s)) + 1;
-    const reachY = (drawn ? rx * Math.abs(s) + ry * Math.abs(c) : length(rx * s, ry * c)) + 1;
+    const reachX = (form ? wide * Math.abs(c) + high * Math.abs(s) : length(rx * c, ry * s)) + 1;
+    const reachY = (form ? wide * Math.abs(s) + high * Math.abs(c) : length(rx * s, ry * c)) + 1;
     const left = Math.floor(fx - reachX);
     const top = Math.floor(fy - reachY);
     const width = Math.ceil(fx + reachX) - left;
     const height = Math.ceil(fy + reachY) - top;
-    const at = this.place(width, height);
-    const mask = { ...at, width, height, left, top };
-    const { run } = this.kernels;
-    if (drawn) {
-      const across = this.pyramids[drawn - 1].side / (2 * rx);
-      const taps = Math.min(16, Math.ceil(rx / ry));
-      const { fine, fineSide, coarse, coarseSide, share } = levelsAt(this.pyramids[drawn - 1], across);
-      run.maskSample(
-        at.mask,
-        at.spans,
-        at.stride,
-        width,
-        height,
-        fx - left,
-        fy - top,
-        c / rx,
-        s / rx,
-        -s / ry,
-        c / ry,
-        fine,
-        fineSide,
-        coarse,
-        coarseSide,
-        share,
-        taps,
-        1 / (ry * taps),
-      );
-    } else if (size < LARGER_TIP && size * roundness < DRAWN_LARGER_BELOW) this.drawLarger(mask, width, fx - left, fy - top, rx, ry, c, s, hardness);
-    else run.maskEllipse(at.mask, at.spans, at.stride, width, height, fx - left, fy - top, rx, ry, c, s, hardness);
-    return mask;
+    const planes = form ? form.levels.sheet.planes.length : 1;
+    const stride = Math.ceil(width / 8) * 8 + PAD;
+    const planeBytes = stride * height * 2 + PAD * 4;
+    const at = this.place(planeBytes * planes + height * SPAN_BYTES);
+    const mask = at + PAD * 2;
+    const spans = at + planeBytes * planes;
+    const cx = fx - left;
+    const cy = fy - top;
+    if (form) this.sample(form, mirror, mask, spans, stride, width, height, planes, planeBytes, cx, cy, wide, high, c, s, (rx / wide) * (ry / high));
+    else if (size < LARGER_TIP && size * roundness < DRAWN_LARGER_BELOW) this.drawLarger(mask, spans, stride, width, height, cx, cy, rx, ry, c, s, hardness);
+    else this.kernels.run.maskEllipse(mask, spans, stride, width, height, cx, cy, rx, ry, c, s, hardness);
+    const row = this.table.add(kind, place);
+    const { rows } = this.table;
+    rows[row] = mask;
+    rows[row + 1] = spans;
+    rows[row + 2] = stride;
+    rows[row + 3] = width;
+    rows[row + 4] = height;
+    rows[row + 5] = left;
+    rows[row + 6] = top;
+    rows[row + 7] = planeBytes;
+    return row;
   }
 
-  private drawLarger(mask: Mask, width: number, cx: number, cy: number, rx: number, ry: number, c: number, s: number, hardness: number): void {
+  private sample(
+    form: Form,
+    mirror: number,
+    mask: number,
+    spans: number,
+    stride: number,
+    width: number,
+    height: number,
+    planes: number,
+    planeBytes: number,
+    cx: number,
+    cy: number,
+    rx: number,
+    ry: number,
+    c: number,
+    s: number,
+    gain: number,
+  ): void {
+    const level = form.levels.for(2 * rx, 2 * ry);
+    // Level pixels a mask pixel, along the tip's sides.
+    const across = (level.width / (2 * rx)) * (mirror & 1 ? -1 : 1);
+    const down = (level.height / (2 * ry)) * (mirror & 2 ? -1 : 1);
+    const xx = c * across;
+    const xy = s * across;
+    const yx = -s * down;
+    const yy = c * down;
+    const ox = (level.width - 1) / 2 + (0.5 - cx) * xx + (0.5 - cy) * xy;
+    const oy = (level.height - 1) / 2 + (0.5 - cx) * yx + (0.5 - cy) * yy;
+    const strength = Math.min(ONE, Math.round(gain * ONE));
+    this.kernels.run.maskSample(mask, spans, stride, width, height, planes, planeBytes, ox, oy, xx, xy, yx, yy, level.at, level.width, level.height, level.planeBytes, strength);
+  }
+
+  private drawLarger(
+    mask: number,
+    spans: number,
+    stride: number,
+    width: number,
+    height: number,
+    cx: number,
+    cy: number,
+    rx: number,
+    ry: number,
+    c: number,
+    s: number,
+    hardness: number,
+  ): void {
     const { heap, run } = this.kernels;
     const columns = width * LARGER;
-    const rows = mask.height * LARGER;
-    const stride = columns + PAD;
-    const bytes = stride * rows * 2 + rows * 4;
-    const large = heap.takeCleared(bytes);
-    run.maskEllipse(large, large + stride * rows * 2, stride, columns, rows, cx * LARGER, cy * LARGER, rx * LARGER, ry * LARGER, c, s, hardness);
+    const rows = height * LARGER;
+    const largeStride = Math.ceil(columns / 8) * 8 + PAD;
+    const bytes = largeStride * rows * 2 + PAD * 4 + rows * SPAN_BYTES;
+    const block = heap.takeCleared(bytes);
+    const large = block + PAD * 2;
+    run.maskEllipse(large, block + largeStride * rows * 2 + PAD * 4, largeStride, columns, rows, cx * LARGER, cy * LARGER, rx * LARGER, ry * LARGER, c, s, hardness);
     const words = heap.u16;
-    for (let y = 0; y < mask.height; y++) {
+    words.fill(0, mask / 2 - PAD, mask / 2 + stride * height);
+    words.fill(0, spans / 2, spans / 2 + (height * SPAN_BYTES) / 2);
+    for (let y = 0; y < height; y++) {
       for (let x = 0; x < width; x++) {
         let sum = 0;
-        for (let dy = 0; dy < LARGER; dy++) for (let dx = 0; dx < LARGER; dx++) sum += words[large / 2 + (y * LARGER + dy) * stride + x * LARGER + dx];
-        words[mask.mask / 2 + y * mask.stride + x] = Math.round(sum / (LARGER * LARGER));
+        for (let dy = 0; dy < LARGER; dy++) for (let dx = 0; dx < LARGER; dx++) sum += words[large / 2 + (y * LARGER + dy) * largeStride + x * LARGER + dx];
+        words[mask / 2 + y * stride + x] = Math.round(sum / (LARGER * LARGER));
       }
-      words[mask.spans / 2 + y * 2] = 0;
-      words[mask.spans / 2 + y * 2 + 1] = width;
+      words[spans / 2 + y * 4 + 1] = width;
     }
-    heap.give(large, bytes);
+    heap.give(block, bytes);
   }
 
-  private place(width: number, height: number): { mask: number; spans: number; stride: number } {
-    const stride = Math.ceil((width + PAD) / 8) * 8;
-    const bytes = Math.ceil((PAD * 4 + stride * height * 2 + height * 4) / 16) * 16;
-    if (this.used + bytes > this.roomBytes) this.makeRoom(bytes);
+  private place(bytes: number): number {
+    const whole = Math.ceil(bytes / 16) * 16;
+    if (this.used + whole > this.roomBytes) this.makeRoom(whole);
     const at = this.room + this.used;
-    this.used += bytes;
-    this.kernels.heap.u8.fill(0, at, at + bytes);
-    const mask = at + PAD * 2;
-    return { mask, spans: mask + stride * height * 2 + PAD * 2, stride };
+    this.used += whole;
+    return at;
+  }
+
+  private forget(): void {
+    if (this.used > 0) this.beforeDrop();
+    this.table.clear();
+    this.used = 0;
   }
 
   private makeRoom(bytes: number): void {
-    if (this.roomBytes > 0) this.beforeDrop();
-    this.kept.clear();
-    this.kind = -1;
-    this.used = 0;
-    if (bytes * 2 <= this.roomBytes) return;
+    this.forget();
+    // A large tip needs a mask for each of its four sub-pixel places, and some to spare.
+    if (bytes * 6 <= this.roomBytes) return;
     if (this.roomBytes > 0) this.kernels.heap.give(this.room, this.roomBytes);
-    this.roomBytes = Math.max(LEAST_ROOM, bytes * 4);
+    this.roomBytes = Math.max(LEAST_ROOM, bytes * 8);
     this.room = this.kernels.heap.take(this.roomBytes);
   }
 }
+
+const WHOLE = { halfWidth: 1, halfHeight: 1 } as const;

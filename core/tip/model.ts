@@ -28,12 +28,22 @@ export const tipQualities = {
   },
 } as const satisfies Record<string, QualityRow>;
 
+export const mirrorWays = ["never", "always", "chance"] as const;
+
+const mirrorWay = z.enum(mirrorWays).default("never");
+const halfLengths = z.number().min(-2).max(2);
+
 export const tipSchema = z.strictObject({
   shape: shapeSchema.default({ kind: "ellipse" }),
   size: qualityField(tipQualities.size),
   angle: qualityField(tipQualities.angle),
   roundness: qualityField(tipQualities.roundness),
   hardness: qualityField(tipQualities.hardness),
+  /** The place of the tip that lies on the path and about which it turns: half lengths right and down from its middle. */
+  pivot: z.tuple([halfLengths, halfLengths]).default([0, 0]),
+  /** Whether marks are mirrored about the pivot. */
+  mirror: z.strictObject({ leftRight: mirrorWay, topBottom: mirrorWay }).prefault({}),
 });
 
 export type Tip = z.infer<typeof tipSchema>;
+export type MirrorWay = (typeof mirrorWays)[number];

@@ -3,7 +3,48 @@ import { z } from "zod";
 const share = z.number().min(0).max(1);
 const seed = z.int().min(0).max(4_294_967_295).default(1);
 
-/** The parametric shapes of a tip. The long side runs from −1 to 1 along u, the short one along v. */
+/** Where a picture lies: in the package or folder beside the brush. */
+export const tipPathSchema = z.string().regex(/^tips\/[a-z0-9][a-z0-9-]{0,90}\.png$/, "a picture's path is tips/<name>.png");
+
+export const MOST_PICTURES = 64;
+
+const pictureSchema = z.strictObject({
+  file: tipPathSchema,
+  /** Its lightness map; without one, the picture's own greys are the map. */
+  map: tipPathSchema.optional(),
+  /** How often it is picked by chance, against the others. */
+  weight: z.number().min(0).max(1000).default(1),
+});
+
+/** What picks one of several pictures for a mark. */
+export const picks = ["chance", "sequence", "pressure", "heading", "speed"] as const;
+
+/** What gives a picture's marks their colour. */
+export const pictureColours = ["ink", "lightness", "own", "two-tone"] as const;
+
+const imageSchema = z
+  .strictObject({
+    kind: z.literal("image"),
+    /** One picture, or a family of them. */
+    pictures: z.array(pictureSchema).min(1).max(MOST_PICTURES),
+    /** What makes a pixel strong: its alpha, or its darkness (times its alpha). */
+    coverage: z.enum(["alpha", "darkness"]).default("alpha"),
+    /**
+     * ink: the stroke's colour alone; lightness: made darker and lighter by the map's greys; own: the picture's colours;
+     * two-tone: dark pixels take the first colour, light ones the second.
+     */
+    colour: z.enum(pictureColours).default("ink"),
+    /** How far black and white of the map move the colour's lightness. */
+    depth: share.default(0.25),
+    pick: z.enum(picks).default("chance"),
+  })
+  .refine(({ pictures }) => pictures.some((p) => p.weight > 0), { message: "one picture at least needs a weight above 0", path: ["pictures"] })
+  .refine(({ coverage, colour, pictures }) => coverage === "alpha" || colour === "ink" || colour === "own" || (colour === "lightness" && pictures.every((p) => p.map)), {
+    message: "with coverage from darkness, a picture's greys are spent: lightness needs a map of its own, two-tone needs alpha",
+    path: ["colour"],
+  });
+
+/** The shapes of a tip. The long side runs from −1 to 1 along u, the short one along v. */
 export const shapeSchema = z.discriminatedUnion("kind", [
   z.strictObject({ kind: z.literal("ellipse") }),
   /** `corner`: how round the corners are, 0 square … 1 round. */
@@ -25,15 +66,26 @@ export const shapeSchema = z.discriminatedUnion("kind", [
   z.strictObject({ kind: z.literal("rake"), lines: z.int().min(1).max(64).default(5), gap: share.default(0.5), unevenness: share.default(0.2), seed }),
   /** `spread`: 0 all dots alike … 1 from specks to the full size. */
   z.strictObject({ kind: z.literal("speckle"), dots: z.int().min(1).max(400).default(40), spread: share.default(0.6), seed }),
+  imageSchema,
 ]);
 
 export type Shape = z.infer<typeof shapeSchema>;
 
 export type ShapeKind = Shape["kind"];
 
-export const shapeKinds = shapeSchema.options.map((option) => option.shape.kind.value) as ShapeKind[];
+export type ImageShape = Extract<Shape, { kind: "image" }>;
 
-/** A shape of this kind with its defaults. */
-export function shapeOf(kind: ShapeKind): Shape {
+export type DrawnShape = Exclude<Shape, ImageShape>;
+
+/** The kinds of shape that are drawn from numbers. */
+export const drawnKinds = shapeSchema.options.map((option) => option.shape.kind.value).filter((kind) => kind !== "image");
+
+/** A drawn shape of this kind with its defaults. */
+export function shapeOf(kind: DrawnShape["kind"]): Shape {
   return shapeSchema.parse({ kind });
+}
+
+/** The paths of all pictures that a shape needs. */
+export function picturePaths(shape: Shape): string[] {
+  return shape.kind === "image" ? [...new Set(shape.pictures.flatMap(({ file, map }) => (map ? [file, map] : [file])))] : [];
 }

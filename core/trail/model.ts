@@ -27,6 +27,39 @@ export const trailQualities = {
   count: { body: "trail", label: "Marks a step", unit: "marks", low: 1, high: 64, base: 1, joins: "multiply", says: "How many marks are laid at each step." },
 } as const satisfies Record<string, QualityRow>;
 
+export const scatterLaws = ["uniform", "gaussian"] as const;
+
+const steadySchema = z.discriminatedUnion("kind", [
+  z.strictObject({ kind: z.literal("none") }),
+  /** The 1€ filter: `cutoff` in Hz for a still hand, `beta` how much of the speed (px/s) is added to it. */
+  z.strictObject({ kind: z.literal("filter"), cutoff: z.number().min(0.05).max(60).default(1), beta: z.number().min(0).max(10).default(0.01) }),
+  /** The brush is pulled behind the pen on a string, px long; with `catchUp` it reaches the pen's last place at the end. */
+  z.strictObject({ kind: z.literal("string"), length: z.number().min(0).max(2000).default(40), catchUp: z.boolean().default(true) }),
+]);
+
+export type Steady = z.infer<typeof steadySchema>;
+
+export const steadyKinds = steadySchema.options.map((option) => option.shape.kind.value);
+
+/** A way to steady the hand, with its defaults. */
+export function steadyOf(kind: Steady["kind"]): Steady {
+  return steadySchema.parse({ kind });
+}
+
+const taperSchema = z
+  .strictObject({
+    /** Over which length the tip grows at the start and shrinks at the end of a stroke. */
+    start: z.number().min(0).max(20_000).default(0),
+    end: z.number().min(0).max(20_000).default(0),
+    /** px, or share of the whole stroke. */
+    unit: z.enum(["px", "share"]).default("px"),
+    /** The share of its size that the tip has at the very ends. */
+    least: z.number().min(0).max(1).default(0),
+  })
+  .refine(({ start, end, unit }) => unit === "px" || (start <= 1 && end <= 1), "shares of a stroke are 0 to 1");
+
+export type Taper = z.infer<typeof taperSchema>;
+
 export const trailSchema = z.strictObject({
   spacing: qualityField(trailQualities.spacing),
   scatter: qualityField(trailQualities.scatter),
@@ -36,6 +69,14 @@ export const trailSchema = z.strictObject({
   keepStrength: z.boolean().default(false),
   /** The speed that counts as full, in px/ms. */
   fullSpeed: z.number().min(0.01).max(100).default(3),
+  /** How scattered marks are spread: evenly up to the scatter, or most of them near the path. */
+  scatterLaw: z.enum(scatterLaws).default("uniform"),
+  steady: steadySchema.default({ kind: "none" }),
+  /** Lays the whole stroke on the line from its first place to its last. */
+  straight: z.boolean().default(false),
+  taper: taperSchema.prefault({}),
+  /** Marks that are laid by time besides those by spacing, also while the pen stands still. */
+  perSecond: z.number().min(0).max(1000).default(0),
 });
 
 export type Trail = z.infer<typeof trailSchema>;

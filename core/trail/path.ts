@@ -1,7 +1,7 @@
-import type { Sample } from "../hand/sample";
+import type { TameSample } from "../hand/tame";
 
-/** A conditioned sample: all signals known, speed (px/ms) and distance (px, along the chords) added. */
-export type PathPoint = Required<Sample> & { readonly speed: number };
+/** A conditioned sample: all signals known, speed (px/ms) added. */
+export type PathPoint = TameSample & { readonly speed: number };
 
 /** One piece of the path: x and y as cubic polynomials of u = 0…1, signals to be read between its ends. */
 export interface Piece {

@@ -1,14 +1,23 @@
+import { bell } from "../chance/bell";
 import { chance } from "../chance/counter";
+import type { scatterLaws } from "./model";
+
+type ScatterLaw = (typeof scatterLaws)[number];
 
 const ACROSS = 0x5ca7;
 const ALONG = 0x5ca8;
 
-/** How far (sizes) a mark strays to the left of the path, uniform in ±`most`. */
-export function strayAcross(seed: number, mark: number, most: number): number {
-  return most === 0 ? 0 : (2 * chance(seed, mark, ACROSS) - 1) * most;
+/** How far (sizes) a mark strays to the left of the path, within ±`most`. */
+export function strayAcross(seed: number, mark: number, most: number, law: ScatterLaw): number {
+  return stray(chance(seed, mark, ACROSS), most, law);
 }
 
-/** How far (sizes) a mark strays forward along the path, uniform in ±`most`. */
-export function strayAlong(seed: number, mark: number, most: number): number {
-  return most === 0 ? 0 : (2 * chance(seed, mark, ALONG) - 1) * most;
+/** How far (sizes) a mark strays forward along the path, within ±`most`. */
+export function strayAlong(seed: number, mark: number, most: number, law: ScatterLaw): number {
+  return stray(chance(seed, mark, ALONG), most, law);
+}
+
+function stray(even: number, most: number, law: ScatterLaw): number {
+  if (most === 0) return 0;
+  return (2 * (law === "gaussian" ? bell(even) : even) - 1) * most;
 }

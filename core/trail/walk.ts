@@ -1,4 +1,4 @@
-import { type Sample, tameSample } from "../hand/sample";
+import type { TameSample } from "../hand/tame";
 import { length } from "../numeric/length";
 import { catmullRom, type PathPoint, type Piece } from "./path";
 
@@ -6,6 +6,12 @@ import { catmullRom, type PathPoint, type Piece } from "./path";
 const SAME_PLACE = 0.01;
 /** The shortest step in px: closer marks could not be told apart and would cost without end. */
 const LEAST_STEP = 0.2;
+/** The most places on one stroke: a hand that asks for more is nonsense, and must not hang a painter's screen. */
+const MOST_PLACES = 5_000_000;
+/** px by which more is held back than must be, so that rounding never decides. */
+const SLACK = 1e-6;
+/** No such place on this chord. */
+const NOWHERE = 2;
 /** How much of the newest speed goes into the smoothed one. */
 const SPEED_SHARE = 0.4;
 
@@ -24,8 +30,25 @@ export interface Place {
   speed: number;
   /** px from the start of the stroke */
   distance: number;
+  /** px of the whole stroke; infinite while its end is farther away than what is held back */
+  total: number;
   /** ms from the start of the stroke */
   time: number;
+}
+
+/** A part of the way: a curve, or a rest at one place. */
+interface Leg {
+  readonly piece: Piece;
+  /** Into how many straight chords the curve is cut; 0 for a rest. */
+  readonly chords: number;
+}
+
+/** What a walker needs to know of a trail. */
+export interface WalkPlan {
+  /** How many px before the known end the walk waits until the pen has left; infinite to wait with all of it. */
+  readonly hold: number;
+  /** Marks laid by time, a second; 0 for none. */
+  readonly perSecond: number;
 }
 
 /**
@@ -33,67 +56,134 @@ export interface Place {
  * next one. However the samples are cut into calls of `push`, the places are the same.
  */
 export class Walker {
-  private readonly place: Place = { x: 0, y: 0, dx: 1, dy: 0, pressure: 0, tilt: 0, lean: 0, twist: 0, speed: 0, distance: 0, time: 0 };
-  private readonly points: PathPoint[] = [];
-  private begun = 0;
-  private latest = Number.NEGATIVE_INFINITY;
+  private readonly place: Place = { x: 0, y: 0, dx: 1, dy: 0, pressure: 0, tilt: 0, lean: 0, twist: 0, speed: 0, distance: 0, total: Number.POSITIVE_INFINITY, time: 0 };
+  private points: PathPoint[] = [];
+  private readonly legs: Leg[] = [];
+  private begun = Number.NaN;
   private hardest = 0;
+  /** Whether the newest point's predecessor piece has been entered. */
+  private pieced = false;
+  /** px up to the end of all legs, and up to where the walk is. */
+  private known = 0;
   private walked = 0;
   private next = 0;
-  private started = false;
+  private readonly interval: number;
+  private nextTime: number;
+  private places = 0;
+  /** Where within the first leg the walk stands. */
+  private chord = 0;
 
-  constructor(private readonly arrive: (place: Place) => number) {}
+  constructor(
+    private readonly plan: WalkPlan,
+    private readonly arrive: (place: Place) => number,
+  ) {
+    this.interval = plan.perSecond > 0 ? 1000 / plan.perSecond : Number.POSITIVE_INFINITY;
+    this.nextTime = this.interval;
+  }
 
-  push(samples: readonly Sample[]): void {
-    for (const raw of samples) {
-      const sample = tameSample(raw, this.latest);
-      if (!sample) continue;
+  push(samples: readonly TameSample[]): void {
+    for (const sample of samples) {
       this.hardest = Math.max(this.hardest, sample.pressure);
       const last = this.points[this.points.length - 1];
-      if (last && length(sample.x - last.x, sample.y - last.y) < SAME_PLACE) continue;
-      if (!last) this.begun = sample.time;
-      this.latest = sample.time;
-      this.points.push(pointOf(sample, last ? nextSpeed(last, sample) : 0));
-      this.advance();
+      if (!last) {
+        this.begun = sample.time;
+        this.points.push(pointOf(sample, 0));
+      } else if (length(sample.x - last.x, sample.y - last.y) >= SAME_PLACE) this.goTo(sample, last);
+      else if (this.interval < Number.POSITIVE_INFINITY) this.rest(sample, last);
     }
+    this.walkTo(this.known - this.plan.hold - SLACK);
   }
 
-  /** Walks what was held back until the next sample. A stroke that never moved is one place, at its hardest. */
+  /** Walks what was held back. A stroke that never moved is one place, at its hardest. */
   end(): void {
-    const [a, b, c] = this.points;
+    const a = this.points[0];
     if (!a) return;
-    if (!b) {
+    if (this.points.length > 1) this.closePath();
+    else if (this.known === 0 && this.legs.length === 0 && this.next === 0) {
       const still = { ...a, pressure: this.hardest };
-      this.stand(still, still, 0, a.x, a.y, 0, 0);
-    } else if (c) this.walk(catmullRom(a, b, c, undefined));
-    else this.walk(catmullRom(undefined, a, b, undefined));
+      this.place.total = 0;
+      this.next = this.stand(still, still, 0, a.x, a.y, 0, 0, 0);
+      return;
+    }
+    if (this.plan.hold > 0) this.place.total = this.known;
+    this.walkTo(Number.POSITIVE_INFINITY);
   }
 
-  // Keeps at most three points: a piece is walked as soon as the point after its end is known.
-  private advance(): void {
-    const [a, b, c, d] = this.points;
+  private goTo(sample: TameSample, last: PathPoint): void {
+    const speed = nextSpeed(last, sample);
+    const { points } = this;
+    // Nothing was known of the first point's speed before the second.
+    if (points.length === 1 && last.speed === 0) points[0] = { ...last, speed };
+    points.push(pointOf(sample, speed));
+    const [a, b, c, d] = points;
+    // Keeps at most three points: a piece is entered as soon as the point after its end is known.
     if (d) {
-      this.walk(catmullRom(a, b, c, d));
-      this.points.shift();
-    } else if (c && !this.started) {
-      this.walk(catmullRom(undefined, a, b, c));
-      this.started = true;
+      this.enter(catmullRom(a, b, c, d));
+      points.shift();
+    } else if (c && !this.pieced) {
+      this.enter(catmullRom(undefined, a, b, c));
+      this.pieced = true;
     }
   }
 
-  private walk(piece: Piece): void {
+  /** The pen stands still and time goes on: the path so far is closed, and the rest is a leg of its own. */
+  private rest(sample: TameSample, last: PathPoint): void {
+    this.closePath();
+    const still = { ...pointOf(sample, last.speed), x: last.x, y: last.y };
+    this.legs.push({ piece: { from: last, to: still, x: [last.x, 0, 0, 0], y: [last.y, 0, 0, 0] }, chords: 0 });
+    this.points = [still];
+    this.pieced = false;
+  }
+
+  private closePath(): void {
+    const [a, b, c] = this.points;
+    if (c) this.enter(catmullRom(a, b, c, undefined));
+    else if (b) this.enter(catmullRom(undefined, a, b, undefined));
+  }
+
+  private enter(piece: Piece): void {
+    const chords = chordCount(piece);
+    this.legs.push({ piece, chords });
+    if (this.plan.hold > 0) this.known += chordLength(piece, chords);
+  }
+
+  /** Walks until `limit` px from the start, as far as legs are known. */
+  private walkTo(limit: number): void {
+    if (this.plan.hold > 0 && !(limit > this.walked)) return;
+    const most = this.plan.hold > 0 ? limit : Number.POSITIVE_INFINITY;
+    let done = 0;
+    for (const leg of this.legs) {
+      if (!(leg.chords === 0 ? this.stay(leg.piece, most) : this.walk(leg.piece, leg.chords, most))) break;
+      done++;
+    }
+    if (done > 0) this.legs.splice(0, done);
+  }
+
+  /** @returns whether the whole piece was walked */
+  private walk(piece: Piece, chords: number, limit: number): boolean {
     const [x0, x1, x2, x3] = piece.x;
     const [y0, y1, y2, y3] = piece.y;
-    const chords = chordCount(piece);
-    let px = x0;
-    let py = y0;
-    for (let i = 1; i <= chords; i++) {
-      const u = i / chords;
+    const from = piece.from.time - this.begun;
+    const lasts = piece.to.time - piece.from.time;
+    let u = this.chord / chords;
+    let px = x0 + u * (x1 + u * (x2 + u * x3));
+    let py = y0 + u * (y1 + u * (y2 + u * y3));
+    for (let i = this.chord + 1; i <= chords; i++) {
+      const before = u;
+      u = i / chords;
       const x = x0 + u * (x1 + u * (x2 + u * x3));
       const y = y0 + u * (y1 + u * (y2 + u * y3));
       const chord = length(x - px, y - py);
-      while (this.next <= this.walked + chord) {
-        const v = chord > 0 ? (i - 1 + (this.next - this.walked) / chord) / chords : u;
+      if (this.walked + chord > limit) {
+        this.chord = i - 1;
+        return false;
+      }
+      for (;;) {
+        const byWay = this.next <= this.walked + chord ? (chord > 0 ? before + (u - before) * ((this.next - this.walked) / chord) : u) : NOWHERE;
+        const byTime = this.nextTime <= from + lasts * u ? (lasts > 0 ? Math.max(before, (this.nextTime - from) / lasts) : u) : NOWHERE;
+        if (byWay === NOWHERE && byTime === NOWHERE) break;
+        const v = byWay <= byTime ? byWay : byTime;
+        const distance = byWay <= byTime ? this.next : u > before ? this.walked + chord * ((v - before) / (u - before)) : this.walked;
         const step = this.stand(
           piece.from,
           piece.to,
@@ -102,16 +192,35 @@ export class Walker {
           y0 + v * (y1 + v * (y2 + v * y3)),
           x1 + v * (2 * x2 + v * 3 * x3),
           y1 + v * (2 * y2 + v * 3 * y3),
+          distance,
         );
-        this.next += Math.max(LEAST_STEP, step);
+        if (byWay <= byTime) this.next += Math.max(LEAST_STEP, step);
+        else this.nextTime += this.interval;
       }
       this.walked += chord;
       px = x;
       py = y;
     }
+    this.chord = 0;
+    return true;
   }
 
-  private stand(a: PathPoint, b: PathPoint, u: number, x: number, y: number, dx: number, dy: number): number {
+  /** Lays what falls into a rest. @returns whether the rest was reached */
+  private stay({ from, to }: Piece, limit: number): boolean {
+    if (this.walked > limit) return false;
+    const { dx, dy } = this.place;
+    if (this.next <= this.walked) this.next += Math.max(LEAST_STEP, this.stand(from, to, 0, from.x, from.y, dx, dy, this.walked));
+    const begins = from.time - this.begun;
+    const lasts = to.time - from.time;
+    while (this.nextTime <= begins + lasts) {
+      const v = lasts > 0 ? Math.max(0, (this.nextTime - begins) / lasts) : 1;
+      this.stand(from, to, v, from.x, from.y, dx, dy, this.walked);
+      this.nextTime += this.interval;
+    }
+    return true;
+  }
+
+  private stand(a: PathPoint, b: PathPoint, u: number, x: number, y: number, dx: number, dy: number, distance: number): number {
     const place = this.place;
     place.x = x;
     place.y = y;
@@ -123,17 +232,19 @@ export class Walker {
     place.twist = turned(a.twist, b.twist, u);
     place.speed = a.speed + u * (b.speed - a.speed);
     place.time = a.time + u * (b.time - a.time) - this.begun;
-    place.distance = this.next;
-    return this.arrive(place);
+    place.distance = distance;
+    if (++this.places < MOST_PLACES) return this.arrive(place);
+    this.nextTime = Number.POSITIVE_INFINITY;
+    return Number.POSITIVE_INFINITY;
   }
 }
 
 // Spelt out: a spread costs more than the whole rest of a sample.
-function pointOf({ x, y, time, pressure, tilt, lean, twist }: Required<Sample>, speed: number): PathPoint {
+function pointOf({ x, y, time, pressure, tilt, lean, twist }: TameSample, speed: number): PathPoint {
   return { x, y, time, pressure, tilt, lean, twist, speed };
 }
 
-function nextSpeed(last: PathPoint, sample: Required<Sample>): number {
+function nextSpeed(last: PathPoint, sample: TameSample): number {
   const gap = sample.time - last.time;
   if (gap <= 0) return last.speed;
   const now = length(sample.x - last.x, sample.y - last.y) / gap;
@@ -142,6 +253,7 @@ function nextSpeed(last: PathPoint, sample: Required<Sample>): number {
 
 /** Between two directions by the shorter way around. */
 function turned(a: number, b: number, u: number): number {
+  if (a === b) return a;
   const way = b - a > 180 ? b - a - 360 : b - a < -180 ? b - a + 360 : b - a;
   const angle = a + u * way;
   return angle < 0 ? angle + 360 : angle >= 360 ? angle - 360 : angle;
@@ -155,4 +267,20 @@ function chordCount(piece: Piece): number {
   const bend = length(x2, y2) + 3 * length(x3, y3);
   const swing = bend / Math.max(chord, length(x1, y1) / 4, 1e-9);
   return Math.min(64, Math.max(2, Math.ceil(Math.sqrt(chord) / 2), Math.ceil(swing * 12)));
+}
+
+/** The same sum, in the same order, as the walk makes. */
+function chordLength({ x: [x0, x1, x2, x3], y: [y0, y1, y2, y3] }: Piece, chords: number): number {
+  let px = x0;
+  let py = y0;
+  let sum = 0;
+  for (let i = 1; i <= chords; i++) {
+    const u = i / chords;
+    const x = x0 + u * (x1 + u * (x2 + u * x3));
+    const y = y0 + u * (y1 + u * (y2 + u * y3));
+    sum += length(x - px, y - py);
+    px = x;
+    py = y;
+  }
+  return sum;
 }

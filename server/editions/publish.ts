@@ -5,6 +5,7 @@ import { decode } from "fast-png";
 import type { Account } from "../accounts/repository";
 import type { Database } from "../database/connect";
 import { keepImage } from "../images/repository";
+import { tipFiles } from "../images/tips";
 import { stripJob } from "../render/job";
 import type { RenderPool } from "../render/pool";
 import { brushesOfSet, type KeptSet } from "../sets/repository";
@@ -35,19 +36,24 @@ export async function publish(database: Database, pool: RenderPool, account: Acc
     credits: set.credits,
     brushes: entries.map(({ file, group }) => ({ file, group })),
   };
+  const tips = await tipFiles(
+    database,
+    entries.map((e) => e.brush),
+  );
   const specimen = await paintSpecimen(
     pool,
     entries.map((e) => e.brush),
+    tips,
   );
-  const bytes = pack({ set: file, brushes: new Map(entries.map((e) => [e.file, e.brush])), files: new Map([["specimen.png", specimen]]) });
+  const bytes = pack({ set: file, brushes: new Map(entries.map((e) => [e.file, e.brush])), files: new Map([["specimen.png", specimen], ...tips]) });
   const specimenSha256 = await keepImage(database, specimen, "specimen.png");
   const id = await addEdition(database, { setId: set.id, version, name: set.name, studio: account.studio, bytes, specimenSha256 });
   return id ? { id } : { fault: `Edition ${version} of this set is already published; it cannot change. Choose a higher number.` };
 }
 
 /** All strokes under one another on white. */
-async function paintSpecimen(pool: RenderPool, brushes: readonly Brush[]): Promise<Uint8Array> {
-  const strips = await Promise.all(brushes.slice(0, MOST_STRIPS).map((b) => pool.strip(stripJob(b, STRIP_WIDTH, STRIP_HEIGHT, SPECIMEN_INK))));
+async function paintSpecimen(pool: RenderPool, brushes: readonly Brush[], tips: ReadonlyMap<string, Uint8Array>): Promise<Uint8Array> {
+  const strips = await Promise.all(brushes.slice(0, MOST_STRIPS).map((b) => pool.strip(stripJob(b, tips, STRIP_WIDTH, STRIP_HEIGHT, SPECIMEN_INK))));
   const sheet = new Uint8ClampedArray(STRIP_WIDTH * STRIP_HEIGHT * strips.length * 4).fill(255);
   strips.forEach((png, n) => {
     const { data } = decode(png);

@@ -1,8 +1,10 @@
 import { type Brush, brushText, parseBrush } from "@core/brush";
 import { hexToRgb } from "@core/colour/srgb";
 import { writeRgba } from "@core/formats/png/png";
+import { readTipPicture } from "@core/formats/png/tip-picture";
 import { stripHand } from "@core/hand/proof";
 import { renderHand } from "@core/stroke/render";
+import { picturePaths } from "@core/tip/shape";
 
 /** A picture of a brush's stroke on nothing, as shelves and specimens show it. */
 export interface StripJob {
@@ -11,14 +13,21 @@ export interface StripJob {
   readonly width: number;
   readonly height: number;
   readonly colour: string;
+  /** The PNGs that the brush's tip names, by path. */
+  readonly tips: ReadonlyMap<string, Uint8Array>;
 }
 
-export function stripJob(brush: Brush, width: number, height: number, colour: string): StripJob {
-  return { brush: brushText(brush), width, height, colour };
+/** @param tips at least the brush's own; the others are left out of the job */
+export function stripJob(brush: Brush, tips: ReadonlyMap<string, Uint8Array>, width: number, height: number, colour: string): StripJob {
+  const own = picturePaths(brush.tip.shape).flatMap((path): [string, Uint8Array][] => {
+    const bytes = tips.get(path);
+    return bytes ? [[path, bytes]] : [];
+  });
+  return { brush: brushText(brush), width, height, colour, tips: new Map(own) };
 }
 
 /** Paints the strip and encodes it as PNG. A brush larger than the strip is shown smaller, keeping its proportions. */
-export function paintStrip({ brush, width, height, colour }: StripJob): Uint8Array {
+export function paintStrip({ brush, width, height, colour, tips }: StripJob): Uint8Array {
   const value = parseBrush(JSON.parse(brush));
   // What strays to the sides must fit too.
   const size = Math.min(value.tip.size, (height * 0.6) / (1 + 2 * value.trail.scatter));
@@ -31,6 +40,7 @@ export function paintStrip({ brush, width, height, colour }: StripJob): Uint8Arr
     ink: { colour: hexToRgb(colour), second: hexToRgb("#ffffff") },
     paper: null,
     seed: 1,
+    pictures: new Map([...tips].map(([path, bytes]) => [path, readTipPicture(bytes, path)])),
   });
   return writeRgba(pixels, width, height);
 }

@@ -25,7 +25,8 @@ export class RenderPool {
 
   /** The strip's PNG. */
   strip(job: StripJob): Promise<Uint8Array> {
-    const key = JSON.stringify(job);
+    // The brush names its pictures by what they hold, so they need not be in the key.
+    const key = JSON.stringify([job.brush, job.width, job.height, job.colour]);
     const known = this.kept.get(key);
     if (known) {
       this.kept.delete(key);

@@ -9,7 +9,7 @@ import { Picture } from "@core/surface/picture";
 import { Surface } from "@core/surface/surface";
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
-import { anyBrush, anySamples, brushOf, lineSamples } from "../helpers";
+import { anyBrush, anySamples, brushOf, lineSamples, testPictures } from "../helpers";
 
 const ink = { colour: hexToRgb("#7a1f30"), second: hexToRgb("#e0b050") };
 const kernels = createKernels();
@@ -18,7 +18,7 @@ const kernels = createKernels();
 function paint(brush: Brush, portions: readonly (readonly Sample[])[], seed: number, on = kernels): Uint8ClampedArray {
   const surface = new Surface(on, 400, 300);
   const picture = new Picture(surface, null);
-  const painter = new StrokePainter(surface, brush, ink, seed);
+  const painter = new StrokePainter(surface, brush, ink, seed, testPictures);
   for (const samples of portions) {
     painter.push(samples);
     picture.show(surface.takeDirty());

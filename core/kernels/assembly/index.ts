@@ -1,4 +1,5 @@
-export { coverBuild, coverEven, tintBuild, tintEven } from "./lay";
+export { coverBuild, coverEven, ownBuild, ownEven, tintBuild, tintEven, tonedBuild, tonedEven } from "./lay";
+export { blend, erase } from "./blend";
 export { mergeCover, mergeTint, showClear, showOpaque, showWet } from "./merge";
 export { maskEllipse, maskSample } from "./mask";
 

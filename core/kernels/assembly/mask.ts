@@ -1,5 +1,5 @@
 /**
- * Draws an elliptic tip into a cleared mask: rows of `stride` u16, `width`×`height` of them used, the centre at (cx, cy)
+ * Draws an elliptic tip into a mask, which needs no clearing: rows of `stride` u16, `width`×`height` of them used, the centre at (cx, cy)
  * in mask pixels, half axes rx ≥ ry > 0, the long one along (cos, sin) with y growing downward. `hardness` is the share of
  * the radius at full strength; the rim is one pixel wide at least. Writes each row's first and one-past-last pixel to
  * `spans`. Only the pixels of the rim are computed: outside stays empty, inside is filled.
@@ -28,6 +28,7 @@ export function maskEllipse(
   const invRx2 = f32x4.splat(1 / (rx * rx));
   const invRy2 = f32x4.splat(1 / (ry * ry));
   const full = i16x8.splat(32767);
+  const none = i16x8.splat(0);
   for (let y = 0; y < height; y++) {
     const dy = <f32>y + 0.5 - cy;
     const row = mask + ((y * stride) << 1);
@@ -36,8 +37,7 @@ export function maskEllipse(
     const c = dy * dy * square;
     const reach = b * b - a * (c - outer * outer);
     if (reach <= 0) {
-      store<i16>(spans + (y << 2), 0);
-      store<i16>(spans + (y << 2), 0, 2);
+      store<u64>(spans + (y << 3), 0);
       continue;
     }
     const half = sqrt<f32>(reach) / a;
@@ -54,6 +54,10 @@ export function maskEllipse(
     }
     const du = f32x4.splat(dy * uy);
     const dv = f32x4.splat(dy * vy);
+    // What is read around the span must be empty.
+    const begin = row + ((first & ~7) << 1);
+    v128.store(begin - 32, none);
+    v128.store(begin - 16, none);
     for (let x = first & ~7; x < last; x += 8) {
       if (x >= fullFrom && x + 8 <= fullTo) v128.store(row + (x << 1), full);
       else {
@@ -62,10 +66,14 @@ export function maskEllipse(
         v128.store(row + (x << 1), i16x8.narrow_i32x4_s(left, right));
       }
     }
-    // What the last group wrote beyond the mask must read as empty.
-    for (let x = width; x < ((width + 7) & ~7); x++) store<u16>(row + (x << 1), 0);
-    store<i16>(spans + (y << 2), <i16>first);
-    store<i16>(spans + (y << 2), <i16>last, 2);
+    const after = row + (((last + 7) & ~7) << 1);
+    v128.store(after, none);
+    v128.store(after, none, 16);
+    const span = spans + (y << 3);
+    store<i16>(span, <i16>first);
+    store<i16>(span, <i16>last, 2);
+    store<i16>(span, <i16>(fullFrom < fullTo ? fullFrom : 0), 4);
+    store<i16>(span, <i16>(fullFrom < fullTo ? fullTo : 0), 6);
   }
 }
 
@@ -88,77 +96,116 @@ function rim(dx: f32, ux: v128, vx: v128, du: v128, dv: v128, fade: v128, ease: 
 }
 
 /**
- * Samples a tip's picture into a cleared mask. The matrix takes mask pixels from the centre (cx, cy) to u, v of −1…1;
- * two levels of the picture's pyramid are mixed by `share`; `taps` samples lie along v, (tu, tv) apart, where a tip that is
- * pressed flat has more detail across than a pixel holds. Writes the spans of non-empty pixels.
+ * Samples a tip's picture into a mask of one or more planes. The level's pixel that lies under the middle of the mask's
+ * pixel (x, y) is (ox + x·xx + y·xy, oy + x·yx + y·yy); between pixels the four nearest are mixed. `gain` (Q15) weakens what
+ * is thinner than a pixel. Writes the spans of rows that meet the picture; the mask needs no clearing.
  */
 export function maskSample(
-  mask: usize, spans: usize, stride: i32, width: i32, height: i32, cx: f32, cy: f32,
-  ux: f32, uy: f32, vx: f32, vy: f32, fine: usize, fineSide: i32, coarse: usize, coarseSide: i32, share: f32, taps: i32, tv: f32,
+  mask: usize, spans: usize, stride: i32, width: i32, height: i32, planes: i32, planeBytes: i32,
+  ox: f64, oy: f64, xx: f64, xy: f64, yx: f64, yy: f64,
+  level: usize, levelWidth: i32, levelHeight: i32, levelBytes: i32, gain: i32,
 ): void {
-  const weight: f32 = 1 / <f32>taps;
-  // The border of empty pixels around each level lets a sample lie half a pixel outside.
-  const limit: f32 = 1 + 1 / <f32>fineSide;
-  const spread = tv * 0.5 * <f32>(taps - 1);
+  const stepX = <i32>nearest<f64>(xx * 65536);
+  const stepY = <i32>nearest<f64>(yx * 65536);
   for (let y = 0; y < height; y++) {
-    const dy = <f32>y + 0.5 - cy;
-    const row = mask + ((y * stride) << 1);
-    const fromU = entry(dy * uy, ux, limit);
-    const fromV = entry(dy * vy, vx, limit + spread);
-    const toU = leave(dy * uy, ux, limit);
-    const toV = leave(dy * vy, vx, limit + spread);
-    const from = max(0, <i32>floor<f32>(max<f32>(fromU, fromV) + cx - 1));
-    const to = min(width, <i32>ceil<f32>(min<f32>(toU, toV) + cx + 1));
-    let first = width;
-    let last = 0;
-    for (let x = from; x < to; x++) {
-      const dx = <f32>x + 0.5 - cx;
-      const u = dx * ux + dy * uy;
-      if (abs<f32>(u) > limit) continue;
-      const v = dx * vx + dy * vy - spread;
-      let sum: f32 = 0;
-      for (let k = 0; k < taps; k++) {
-        const w = v + tv * <f32>k;
-        if (abs<f32>(w) > limit) continue;
-        const near = bilinear(fine, fineSide, u, w);
-        sum += share > 0 ? near + share * (bilinear(coarse, coarseSide, u, w) - near) : near;
-      }
-      const m = <i32>(sum * weight + 0.5);
-      if (m > 0) {
-        store<u16>(row + (x << 1), <u16>m);
-        first = min(first, x);
-        last = x + 1;
-      }
+    const rx = ox + <f64>y * xy;
+    const ry = oy + <f64>y * yy;
+    const fromF = max<f64>(enters(rx, xx, -1, levelWidth), enters(ry, yx, -1, levelHeight));
+    const toF = min<f64>(leaves(rx, xx, -1, levelWidth), leaves(ry, yx, -1, levelHeight));
+    const from = max(0, <i32>floor<f64>(max<f64>(fromF, -1)));
+    const to = min(width, <i32>ceil<f64>(min<f64>(toF, <f64>width)) + 1);
+    if (from >= to) {
+      store<u64>(spans + (y << 3), 0);
+      continue;
     }
-    store<i16>(spans + (y << 2), <i16>min(first, last));
-    store<i16>(spans + (y << 2), <i16>last, 2);
+    const first = from & ~7;
+    const startX = <i32>nearest<f64>((rx + <f64>first * xx) * 65536);
+    const startY = <i32>nearest<f64>((ry + <f64>first * yx) * 65536);
+    const row = mask + ((y * stride) << 1);
+    for (let p = 0; p < planes; p++)
+      sampleRow(row + p * planeBytes, first, to, startX, startY, stepX, stepY, level + p * levelBytes, levelWidth, levelHeight, gain);
+    const span = spans + (y << 3);
+    store<i16>(span, <i16>from);
+    store<i16>(span, <i16>to, 2);
+    store<i32>(span, 0, 4);
   }
 }
 
-// From where along a row |start + slope·dx| ≤ limit, and until where.
+// From where along a row low < start + slope·x < high, and until where.
 @inline
-function entry(start: f32, slope: f32, limit: f32): f32 {
-  return abs<f32>(slope) < 1e-6 ? -30000 : (slope > 0 ? -limit - start : limit - start) / slope;
+function enters(start: f64, slope: f64, low: i32, high: i32): f64 {
+  if (abs<f64>(slope) < 1e-9) return start > <f64>low && start < <f64>high ? -1e9 : 1e9;
+  return ((slope > 0 ? <f64>low : <f64>high) - start) / slope;
 }
 
 @inline
-function leave(start: f32, slope: f32, limit: f32): f32 {
-  return abs<f32>(slope) < 1e-6 ? 30000 : (slope > 0 ? limit - start : -limit - start) / slope;
+function leaves(start: f64, slope: f64, low: i32, high: i32): f64 {
+  if (abs<f64>(slope) < 1e-9) return start > <f64>low && start < <f64>high ? 1e9 : -1e9;
+  return ((slope > 0 ? <f64>high : <f64>low) - start) / slope;
 }
 
-// A level is side + 3 pixels wide and high: one empty line before it, two behind.
+function sampleRow(
+  row: usize, first: i32, to: i32, startX: i32, startY: i32, stepX: i32, stepY: i32,
+  level: usize, levelWidth: i32, levelHeight: i32, gain: i32,
+): void {
+  const strideBytes = (levelWidth + 3) << 1;
+  let x4 = i32x4.add(i32x4.splat(startX), i32x4.mul(i32x4(0, 1, 2, 3), i32x4.splat(stepX)));
+  let y4 = i32x4.add(i32x4.splat(startY), i32x4.mul(i32x4(0, 1, 2, 3), i32x4.splat(stepY)));
+  const nextX = i32x4.splat(stepX << 2);
+  const nextY = i32x4.splat(stepY << 2);
+  const mostX = i32x4.splat(levelWidth << 16);
+  const mostY = i32x4.splat(levelHeight << 16);
+  const least = i32x4.splat(-65536);
+  const stride4 = i32x4.splat(strideBytes);
+  const weak = gain < 32767;
+  const strength = i16x8.splat(<i16>gain);
+  const none = i16x8.splat(0);
+  // What is read around the span must be empty.
+  v128.store(row + (first << 1) - 32, none);
+  v128.store(row + (first << 1) - 16, none);
+  let at = row + (first << 1);
+  const end = row + (to << 1);
+  for (; at < end; at += 16) {
+    const a = sampleFour(x4, y4, mostX, mostY, least, stride4, level, strideBytes);
+    x4 = i32x4.add(x4, nextX);
+    y4 = i32x4.add(y4, nextY);
+    const b = sampleFour(x4, y4, mostX, mostY, least, stride4, level, strideBytes);
+    x4 = i32x4.add(x4, nextX);
+    y4 = i32x4.add(y4, nextY);
+    const eight = i16x8.narrow_i32x4_s(a, b);
+    v128.store(at, weak ? i16x8.q15mulr_sat_s(eight, strength) : eight);
+  }
+  v128.store(at, none);
+  v128.store(at, none, 16);
+}
+
+// Four samples; coordinates are 16.16. Outside the picture they are moved to its empty border.
 @inline
-function bilinear(at: usize, side: i32, u: f32, v: f32): f32 {
-  const x = (u + 1) * 0.5 * <f32>side - 0.5;
-  const y = (v + 1) * 0.5 * <f32>side - 0.5;
-  const left = floor<f32>(x);
-  const top = floor<f32>(y);
-  const fx = x - left;
-  const fy = y - top;
-  const stride = side + 3;
-  const place = at + ((((<i32>top + 1) * stride) + <i32>left + 1) << 1);
-  const a = <f32>load<u16>(place);
-  const c = <f32>load<u16>(place + (stride << 1));
-  const upper = a + fx * (<f32>load<u16>(place, 2) - a);
-  return upper + fy * (c + fx * (<f32>load<u16>(place + (stride << 1), 2) - c) - upper);
+function sampleFour(x4: v128, y4: v128, mostX: v128, mostY: v128, least: v128, stride4: v128, level: usize, strideBytes: usize): v128 {
+  const x = i32x4.max_s(i32x4.min_s(x4, mostX), least);
+  const y = i32x4.max_s(i32x4.min_s(y4, mostY), least);
+  const one = i32x4.splat(1);
+  const column = i32x4.shl(i32x4.add(i32x4.shr_s(x, 16), one), 1);
+  const offset = i32x4.add(i32x4.mul(i32x4.add(i32x4.shr_s(y, 16), one), stride4), column);
+  const p0 = level + <usize>i32x4.extract_lane(offset, 0);
+  const p1 = level + <usize>i32x4.extract_lane(offset, 1);
+  const p2 = level + <usize>i32x4.extract_lane(offset, 2);
+  const p3 = level + <usize>i32x4.extract_lane(offset, 3);
+  // Each 32-bit lane holds a pixel and its right neighbour.
+  let upper = v128.load32_zero(p0);
+  upper = v128.load_lane<u32>(p1, upper, 1);
+  upper = v128.load_lane<u32>(p2, upper, 2);
+  upper = v128.load_lane<u32>(p3, upper, 3);
+  let lower = v128.load32_zero(p0 + strideBytes);
+  lower = v128.load_lane<u32>(p1 + strideBytes, lower, 1);
+  lower = v128.load_lane<u32>(p2 + strideBytes, lower, 2);
+  lower = v128.load_lane<u32>(p3 + strideBytes, lower, 3);
+  const low = i32x4.splat(0x7fff);
+  const fx = v128.and(i32x4.shr_u(x, 1), low);
+  const fy = v128.and(i32x4.shr_u(y, 1), low);
+  const pair = i16x8.add(upper, i16x8.q15mulr_sat_s(i16x8.sub(lower, upper), v128.or(fy, i32x4.shl(fy, 16))));
+  // left + fx·(right − left)
+  const weights = v128.or(i32x4.shl(fx, 16), v128.and(i32x4.neg(fx), i32x4.splat(0xffff)));
+  const change = i32x4.shr_s(i32x4.add(i32x4.dot_i16x8_s(pair, weights), i32x4.splat(16384)), 15);
+  return i32x4.add(v128.and(pair, i32x4.splat(0xffff)), change);
 }

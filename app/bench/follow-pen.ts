@@ -1,0 +1,54 @@
+import type { Engine } from "~/workers/engine";
+import { samplesOf } from "~/workers/pen";
+
+/** How often a resting pen is read again, ms: browsers say nothing while it does not move. */
+const REST = 16;
+
+/**
+ * Sends one pointer's readings to the engine, from its contact until it leaves; further ones (a palm) are left out.
+ * @param rests whether the brush goes on laying marks while the pen stands still
+ * @returns what stops it
+ */
+export function followPen(canvas: HTMLCanvasElement, engine: Engine, rests: () => boolean): () => void {
+  let active: number | undefined;
+  let resting: ReturnType<typeof setInterval> | undefined;
+  const read = (event: PointerEvent) => samplesOf(event, canvas.getBoundingClientRect(), window.devicePixelRatio || 1);
+  const send = (event: PointerEvent) => {
+    const samples = read(event);
+    engine.penMove(samples);
+    clearInterval(resting);
+    if (!rests()) return;
+    const last = samples[samples.length - 1];
+    const heard = performance.now();
+    resting = setInterval(() => engine.penMove([{ ...last, time: last.time + performance.now() - heard }]), REST);
+  };
+  const down = (event: PointerEvent) => {
+    if (active !== undefined || event.button !== 0) return;
+    event.preventDefault();
+    active = event.pointerId;
+    // A pen that is gone already cannot be captured; its strokes end at the canvas's edge then.
+    if (event.isTrusted) canvas.setPointerCapture(event.pointerId);
+    engine.penDown();
+    send(event);
+  };
+  const move = (event: PointerEvent) => {
+    if (event.pointerId === active) send(event);
+  };
+  const up = (event: PointerEvent) => {
+    if (event.pointerId !== active) return;
+    active = undefined;
+    clearInterval(resting);
+    engine.penUp();
+  };
+  const listeners: [keyof HTMLElementEventMap, (event: PointerEvent) => void][] = [
+    ["pointerdown", down],
+    ["pointermove", move],
+    ["pointerup", up],
+    ["pointercancel", up],
+  ];
+  for (const [name, listen] of listeners) canvas.addEventListener(name, listen as EventListener);
+  return () => {
+    clearInterval(resting);
+    for (const [name, listen] of listeners) canvas.removeEventListener(name, listen as EventListener);
+  };
+}

@@ -1,0 +1,105 @@
+import { type ImageShape, MOST_PICTURES, picks, pictureColours } from "@core/tip/shape";
+import { Trash2 } from "lucide-react";
+import { useEffect, useRef } from "react";
+import { useFetcher } from "react-router";
+import type { action } from "~/pictures/new-tip-route";
+import { Button } from "~/ui/button";
+import { ChoiceLine, RangeLine, SettingPopover } from "./setting-lines";
+import { type Command, seal, setShape } from "./state";
+
+/** Sends a picture to be kept; `onKept` is told its path. */
+export function useTipUpload(onKept: (path: string) => void): { send: (file: File) => void; busy: boolean; fault: string | undefined } {
+  const fetcher = useFetcher<typeof action>();
+  const handled = useRef<unknown>(undefined);
+  const { data, state } = fetcher;
+  useEffect(() => {
+    if (state !== "idle" || !data || handled.current === data) return;
+    handled.current = data;
+    if ("path" in data) onKept(data.path);
+  }, [data, state, onKept]);
+  return {
+    send: (file) => {
+      const form = new FormData();
+      form.set("picture", file);
+      void fetcher.submit(form, { method: "post", action: "/tips", encType: "multipart/form-data" });
+    },
+    busy: state !== "idle",
+    fault: state === "idle" && data && "fault" in data ? data.fault : undefined,
+  };
+}
+
+const colourNames = { ink: "the stroke’s", lightness: "darker and lighter by its greys", own: "its own", "two-tone": "first in the dark, second in the light" } as const;
+const pickNames = { chance: "by chance", sequence: "one after the other", pressure: "by pressure", heading: "by heading", speed: "by speed" } as const;
+
+interface Props {
+  readonly shape: ImageShape;
+  readonly run: (command: Command) => void;
+  readonly onAdd: () => void;
+  readonly busy: boolean;
+}
+
+/** What a picture tip has to set: its pictures, how one is picked, what makes them strong and what gives them colour. */
+export function PictureSettings({ shape, run, onAdd, busy }: Props) {
+  const { pictures } = shape;
+  const set = (patch: Partial<ImageShape>) => run(setShape({ ...shape, ...patch }));
+  const alter = (n: number, weight: number) => set({ pictures: pictures.map((p, i) => (i === n ? { ...p, weight } : p)) });
+  return (
+    <SettingPopover name="Pictures of the tip" says={pictures.length === 1 ? "one picture" : `a family of ${pictures.length}`} onClose={() => run(seal)}>
+      <ul className="grid grid-cols-3 gap-2">
+        {pictures.map(({ file, weight }, n) => (
+          // biome-ignore lint/suspicious/noArrayIndexKey: a picture is its place in the family
+          <li key={n} className="relative rounded border border-line">
+            <div className="sheet grid h-16 place-items-center overflow-hidden rounded-t">
+              <img src={`/${file}`} alt={`Tip ${n + 1}`} className="max-h-14 max-w-full" />
+            </div>
+            {shape.pick === "chance" && pictures.length > 1 && (
+              <label className="flex items-center gap-1 px-1 text-[12px] text-soft">
+                weight
+                <input
+                  type="number"
+                  min={0}
+                  max={1000}
+                  step="any"
+                  value={weight}
+                  onChange={(event) => alter(n, Number(event.target.value))}
+                  className="h-[24px] min-w-0 flex-1 bg-transparent text-right font-mono text-ink"
+                />
+              </label>
+            )}
+            {pictures.length > 1 && (
+              <Button
+                kind="quiet"
+                className="absolute top-0.5 right-0.5 h-6 bg-raised px-1"
+                aria-label={`Take picture ${n + 1} out`}
+                onClick={() => set({ pictures: pictures.filter((_, i) => i !== n) })}
+              >
+                <Trash2 aria-hidden size={13} />
+              </Button>
+            )}
+          </li>
+        ))}
+      </ul>
+      <Button disabled={busy || pictures.length >= MOST_PICTURES} onClick={onAdd}>
+        Add a picture…
+      </Button>
+      {pictures.length > 1 && <ChoiceLine label="Picked" value={shape.pick} options={picks} names={pickNames} onPick={(pick) => set({ pick })} />}
+      <ChoiceLine
+        label="Strong where"
+        value={shape.coverage}
+        options={["alpha", "darkness"]}
+        names={{ alpha: "opaque", darkness: "dark" }}
+        onPick={(coverage) => set({ coverage })}
+      />
+      <ChoiceLine
+        label="Colour"
+        value={shape.colour}
+        options={shape.coverage === "alpha" ? pictureColours : pictureColours.filter((name) => name === "ink" || name === "own")}
+        names={colourNames}
+        onPick={(colour) => set({ colour })}
+      />
+      {shape.colour === "lightness" && (
+        <RangeLine label="How far" value={shape.depth} low={0} high={1} step={0.01} unit="%" onChange={(depth) => set({ depth })} onDone={() => run(seal)} />
+      )}
+    </SettingPopover>
+  );
+}

@@ -1,0 +1,175 @@
+import { Mark } from "./mark";
+import { PLANE, times, timesFine } from "./q15";
+import { fineBelow, fullFrom, fullTo, GROUP, isWeak, keepStronger, nearFine, rowFrom, rowTo, STEP, weakness } from "./rows";
+
+/** `A ← A + m·flow·max(0, opacity − A)` on one plane. */
+export function coverBuildRows(mark: Mark, top: i32, bottom: i32, tile: usize, left: i32): void {
+  const flow = i16x8.splat(<i16>mark.flow);
+  const opacity = i16x8.splat(<i16>mark.opacity);
+  const least = fineBelow(mark.flow);
+  const first = i16x8.splat(<i16>(mark.thresholds & 0x7fff));
+  const then = i16x8.splat(<i16>(mark.thresholds >> 16));
+  const fullFlow = times(i16x8.splat(32767), flow);
+  const allWeak = isWeak(mark.flow);
+  const offset = left - mark.x;
+  for (let y = top; y < bottom; y++) {
+    const line = y - mark.y;
+    const span = mark.spans + (line << 3);
+    const start = rowFrom(span, offset);
+    const to = rowTo(span, offset);
+    if (start >= to) continue;
+    const from = start & ~(GROUP - 1);
+    let source = mark.mask + ((line * mark.stride + offset + from) << 1);
+    let target = tile + ((((y & 63) << 6) + from) << 1);
+    const end = target + ((to - from) << 1);
+    const fullTarget = allWeak ? end : target + ((fullFrom(span, offset, from, to) - from) << 1);
+    const fullEnd = allWeak ? end : target + ((fullTo(span, offset, from, to) - from) << 1);
+    let until = fullTarget < fullEnd ? fullTarget : end;
+    for (;;) {
+      for (; target < until; target += STEP, source += STEP) {
+        const m0 = v128.load(source);
+        const m1 = v128.load(source, 16);
+        const a0 = v128.load(target);
+        const a1 = v128.load(target, 16);
+        const room0 = i16x8.sub_sat_u(opacity, a0);
+        const room1 = i16x8.sub_sat_u(opacity, a1);
+        if (v128.any_true(weakness(m0, m1, least))) {
+          v128.store(target, i16x8.add(a0, timesFine(timesFine(m0, flow, first), room0, then)));
+          v128.store(target, i16x8.add(a1, timesFine(timesFine(m1, flow, first), room1, then)), 16);
+        } else {
+          v128.store(target, i16x8.add(a0, times(times(m0, flow), room0)));
+          v128.store(target, i16x8.add(a1, times(times(m1, flow), room1)), 16);
+        }
+      }
+      if (until === end) break;
+      source += fullEnd - fullTarget;
+      for (; target < fullEnd; target += STEP) {
+        const a0 = v128.load(target);
+        const a1 = v128.load(target, 16);
+        v128.store(target, i16x8.add(a0, times(fullFlow, i16x8.sub_sat_u(opacity, a0))));
+        v128.store(target, i16x8.add(a1, times(fullFlow, i16x8.sub_sat_u(opacity, a1))), 16);
+      }
+      until = end;
+    }
+  }
+}
+
+/** `A ← max(A, m·flow·opacity)` on one plane. */
+export function coverEvenRows(mark: Mark, top: i32, bottom: i32, tile: usize, left: i32): void {
+  const most = times(i16x8.splat(<i16>mark.flow), i16x8.splat(<i16>mark.opacity));
+  const offset = left - mark.x;
+  for (let y = top; y < bottom; y++) {
+    const line = y - mark.y;
+    const span = mark.spans + (line << 3);
+    const start = rowFrom(span, offset);
+    const to = rowTo(span, offset);
+    if (start >= to) continue;
+    const from = start & ~(GROUP - 1);
+    let source = mark.mask + ((line * mark.stride + offset + from) << 1);
+    let target = tile + ((((y & 63) << 6) + from) << 1);
+    const end = target + ((to - from) << 1);
+    for (; target < end; target += STEP, source += STEP) {
+      v128.store(target, i16x8.max_s(v128.load(target), times(v128.load(source), most)));
+      v128.store(target, i16x8.max_s(v128.load(target, 16), times(v128.load(source, 16), most)), 16);
+    }
+  }
+}
+
+/** `S ← S + m·flow·(max(opacity, A)·(c, 1) − S)` on four planes. */
+export function tintBuildRows(mark: Mark, top: i32, bottom: i32, tile: usize, left: i32): void {
+  const flow = i16x8.splat(<i16>mark.flow);
+  const opacity = i16x8.splat(<i16>mark.opacity);
+  const least = fineBelow(mark.flow);
+  const fullFlow = times(i16x8.splat(32767), flow);
+  const allWeak = isWeak(mark.flow);
+  const first = i16x8.splat(<i16>(mark.thresholds & 0x7fff));
+  const then = i16x8.splat(<i16>(mark.thresholds >> 16));
+  const r = i16x8.splat(<i16>mark.red);
+  const g = i16x8.splat(<i16>mark.green);
+  const b = i16x8.splat(<i16>mark.blue);
+  // Where nothing lies above the ceiling, the goal of every pixel is the same.
+  const goalRed = times(opacity, r);
+  const goalGreen = times(opacity, g);
+  const goalBlue = times(opacity, b);
+  const offset = left - mark.x;
+  for (let y = top; y < bottom; y++) {
+    const line = y - mark.y;
+    const span = mark.spans + (line << 3);
+    const start = rowFrom(span, offset);
+    const to = rowTo(span, offset);
+    if (start >= to) continue;
+    const from = start & ~(GROUP - 1);
+    let source = mark.mask + ((line * mark.stride + offset + from) << 1);
+    let target = tile + ((((y & 63) << 6) + from) << 1);
+    const end = target + ((to - from) << 1);
+    const fullTarget = allWeak ? end : target + ((fullFrom(span, offset, from, to) - from) << 1);
+    const fullEnd = allWeak ? end : target + ((fullTo(span, offset, from, to) - from) << 1);
+    for (; target < end; target += STEP, source += STEP) {
+      const a0 = v128.load(target, 3 * PLANE);
+      const a1 = v128.load(target, 3 * PLANE + 16);
+      const above = i16x8.sub_sat_u(i16x8.max_s(a0, a1), opacity);
+      let s0: v128, s1: v128;
+      if (target >= fullTarget && target < fullEnd && !v128.any_true(above)) {
+        s0 = fullFlow;
+        s1 = fullFlow;
+      } else {
+        const m0 = v128.load(source);
+        const m1 = v128.load(source, 16);
+        if (v128.any_true(v128.or(above, weakness(m0, m1, least)))) {
+          tintFine(target, timesFine(m0, flow, first), i16x8.max_s(a0, opacity), then, r, g, b);
+          tintFine(target + 16, timesFine(m1, flow, first), i16x8.max_s(a1, opacity), then, r, g, b);
+          continue;
+        }
+        s0 = times(m0, flow);
+        s1 = times(m1, flow);
+      }
+      near(target, s0, goalRed, 0);
+      near(target, s0, goalGreen, PLANE);
+      near(target, s0, goalBlue, 2 * PLANE);
+      v128.store(target, i16x8.add(a0, times(s0, i16x8.sub(opacity, a0))), 3 * PLANE);
+      near(target, s1, goalRed, 16);
+      near(target, s1, goalGreen, PLANE + 16);
+      near(target, s1, goalBlue, 2 * PLANE + 16);
+      v128.store(target, i16x8.add(a1, times(s1, i16x8.sub(opacity, a1))), 3 * PLANE + 16);
+    }
+  }
+}
+
+/** As `coverEvenRows` on four planes: the stronger mark's colour stays. */
+export function tintEvenRows(mark: Mark, top: i32, bottom: i32, tile: usize, left: i32): void {
+  const most = times(i16x8.splat(<i16>mark.flow), i16x8.splat(<i16>mark.opacity));
+  const r = i16x8.splat(<i16>mark.red);
+  const g = i16x8.splat(<i16>mark.green);
+  const b = i16x8.splat(<i16>mark.blue);
+  const offset = left - mark.x;
+  for (let y = top; y < bottom; y++) {
+    const line = y - mark.y;
+    const span = mark.spans + (line << 3);
+    const start = rowFrom(span, offset);
+    const to = rowTo(span, offset);
+    if (start >= to) continue;
+    const from = start & ~(GROUP - 1);
+    let source = mark.mask + ((line * mark.stride + offset + from) << 1);
+    let target = tile + ((((y & 63) << 6) + from) << 1);
+    const end = target + ((to - from) << 1);
+    for (; target < end; target += 16, source += 16) {
+      const s = times(v128.load(source), most);
+      keepStronger(target, s, times(s, r), times(s, g), times(s, b));
+    }
+  }
+}
+
+
+@inline
+function near(target: usize, strength: v128, goal: v128, offset: usize): void {
+  const now = v128.load(target + offset);
+  v128.store(target + offset, i16x8.add(now, times(strength, i16x8.sub(goal, now))));
+}
+
+@inline
+function tintFine(at: usize, strength: v128, reach: v128, threshold: v128, r: v128, g: v128, b: v128): void {
+  nearFine(at, strength, times(reach, r), threshold);
+  nearFine(at + PLANE, strength, times(reach, g), threshold);
+  nearFine(at + 2 * PLANE, strength, times(reach, b), threshold);
+  nearFine(at + 3 * PLANE, strength, reach, threshold);
+}

@@ -1,0 +1,27 @@
+/** One mark as the walker hands it over; all fields are i32. See `core/kernels/marks.ts`. */
+@unmanaged
+export class Mark {
+  mask: usize;
+  spans: usize;
+  stride: i32;
+  x: i32;
+  y: i32;
+  width: i32;
+  height: i32;
+  flow: i32;
+  opacity: i32;
+  thresholds: i32;
+  red: i32;
+  green: i32;
+  blue: i32;
+  /** The bytes from one plane of the mask to the next. */
+  planes: i32;
+  darkRed: i32;
+  darkGreen: i32;
+  darkBlue: i32;
+  lightRed: i32;
+  lightGreen: i32;
+  lightBlue: i32;
+}
+
+export const MARK_BYTES: i32 = 80;
