@@ -18,6 +18,9 @@ const { size, angle, roundness, spacing, count, scatter, scatterAlong, flow } = 
 const LEFT_RIGHT = 0x317a;
 const TOP_BOTTOM = 0x317b;
 
+/** With so many marks waiting, whoever takes them is called, so that no hand fills the memory. */
+const MANY = 2048;
+
 /** Turns a hand's samples into marks. The caller empties `marks` whenever it likes. */
 export class MarkMaker {
   readonly marks = new MarkList();
@@ -30,10 +33,14 @@ export class MarkMaker {
   private readonly moment: Moment = { pressure: 0, tilt: 0, lean: 0, twist: 0, speed: 0, heading: 0, distance: 0, time: 0, number: 0 };
   private number = 0;
 
-  /** @param seed any 32-bit integer; same brush, samples and seed: same marks */
+  /**
+   * @param seed any 32-bit integer; same brush, samples and seed: same marks
+   * @param onMany is called when many marks wait, and should take them
+   */
   constructor(
     private readonly brush: Brush,
     private readonly seed: number,
+    private readonly onMany?: () => void,
   ) {
     const { tip, trail } = brush;
     this.conditioner = new Conditioner(trail);
@@ -73,6 +80,7 @@ export class MarkMaker {
     const way = row[first + spacing] * extentAlong(tip.shape, row[first + size], row[first + roundness], row[first + angle] - heading);
     const more = Math.round(row[first + count]);
     for (let i = 1; i < more; i++) this.mark(place, taper);
+    if (this.onMany && this.marks.count >= MANY) this.onMany();
     return way;
   }
 

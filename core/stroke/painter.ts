@@ -60,7 +60,7 @@ export class StrokePainter {
     surface.dry();
     const { tip, paint } = brush;
     const { shape } = tip;
-    this.maker = new MarkMaker(brush, seed);
+    this.maker = new MarkMaker(brush, seed, () => this.drain());
     this.manner = mannerOf(brush, ink.erases ?? false);
     this.law = `${this.manner}${paint.build === "even" ? "Even" : "Build"}`;
     this.tiles = new Tiles(surface.kernels, surface.columns, surface.rows, this.manner === "cover" ? 1 : 4);

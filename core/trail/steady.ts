@@ -27,8 +27,6 @@ export class OneEuro implements Follower {
   private last: TameSample | undefined;
   private dx = 0;
   private dy = 0;
-  private rawX = 0;
-  private rawY = 0;
 
   /** @param cutoff Hz @param beta dimensionless, per px/s */
   constructor(
@@ -42,13 +40,11 @@ export class OneEuro implements Follower {
     if (last) {
       const gap = (sample.time - last.time) / 1000 || USUAL_GAP;
       const share = smoothing(SPEED_CUTOFF, gap);
-      this.dx += share * ((x - this.rawX) / gap - this.dx);
-      this.dy += share * ((y - this.rawY) / gap - this.dy);
+      this.dx += share * ((x - last.x) / gap - this.dx);
+      this.dy += share * ((y - last.y) / gap - this.dy);
       x = last.x + smoothing(this.cutoff + this.beta * Math.abs(this.dx), gap) * (x - last.x);
       y = last.y + smoothing(this.cutoff + this.beta * Math.abs(this.dy), gap) * (y - last.y);
     }
-    this.rawX = sample.x;
-    this.rawY = sample.y;
     this.last = { ...sample, x, y };
     return this.last;
   }

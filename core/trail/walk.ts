@@ -8,6 +8,8 @@ const SAME_PLACE = 0.01;
 const LEAST_STEP = 0.2;
 /** The most places on one stroke: a hand that asks for more is nonsense, and must not hang a painter's screen. */
 const MOST_PLACES = 5_000_000;
+/** Readings of one stroke that are farther apart in time, ms, are no pause but a clock that jumped. */
+const LONGEST_GAP = 10_000;
 /** px by which more is held back than must be, so that rounding never decides. */
 const SLACK = 1e-6;
 /** No such place on this chord. */
@@ -69,6 +71,8 @@ export class Walker {
   private next = 0;
   private readonly interval: number;
   private nextTime: number;
+  /** How many marks by time there were. */
+  private timed = 1;
   private places = 0;
   /** Where within the first leg the walk stands. */
   private chord = 0;
@@ -165,6 +169,7 @@ export class Walker {
     const [y0, y1, y2, y3] = piece.y;
     const from = piece.from.time - this.begun;
     const lasts = piece.to.time - piece.from.time;
+    this.skipTime(from, lasts);
     let u = this.chord / chords;
     let px = x0 + u * (x1 + u * (x2 + u * x3));
     let py = y0 + u * (y1 + u * (y2 + u * y3));
@@ -195,7 +200,7 @@ export class Walker {
           distance,
         );
         if (byWay <= byTime) this.next += Math.max(LEAST_STEP, step);
-        else this.nextTime += this.interval;
+        else this.nextTime = ++this.timed * this.interval;
       }
       this.walked += chord;
       px = x;
@@ -212,12 +217,20 @@ export class Walker {
     if (this.next <= this.walked) this.next += Math.max(LEAST_STEP, this.stand(from, to, 0, from.x, from.y, dx, dy, this.walked));
     const begins = from.time - this.begun;
     const lasts = to.time - from.time;
+    this.skipTime(begins, lasts);
     while (this.nextTime <= begins + lasts) {
       const v = lasts > 0 ? Math.max(0, (this.nextTime - begins) / lasts) : 1;
       this.stand(from, to, v, from.x, from.y, dx, dy, this.walked);
-      this.nextTime += this.interval;
+      this.nextTime = ++this.timed * this.interval;
     }
     return true;
+  }
+
+  /** A clock that jumps lays nothing by time until the jump is over. */
+  private skipTime(begins: number, lasts: number): void {
+    if (lasts <= LONGEST_GAP || this.interval === Number.POSITIVE_INFINITY) return;
+    this.timed = Math.max(this.timed, Math.ceil((begins + lasts - LONGEST_GAP) / this.interval));
+    this.nextTime = this.timed * this.interval;
   }
 
   private stand(a: PathPoint, b: PathPoint, u: number, x: number, y: number, dx: number, dy: number, distance: number): number {

@@ -2,6 +2,7 @@ import { oklchToRgb, rgbToOklch, shiftColour } from "@core/colour/oklch";
 import { fromLinear, hexToRgb, rgbToHex, toLinear } from "@core/colour/srgb";
 import { exp, ln, power } from "@core/numeric/power";
 import { atan2Degrees, cosDegrees, sinDegrees } from "@core/numeric/trig";
+import Color from "colorjs.io";
 import { converter } from "culori";
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
@@ -31,6 +32,22 @@ describe("against culori", () => {
       }),
     );
   });
+});
+
+test("against colorjs.io: sRGB to OKLCh and back", () => {
+  fc.assert(
+    fc.property(unit, unit, unit, (r, g, b) => {
+      const ours = rgbToOklch([r, g, b]);
+      const [l, c, h] = new Color("srgb", [r, g, b]).to("oklch").coords;
+      expect(ours.l).toBeCloseTo(l ?? 0, 5);
+      expect(ours.c).toBeCloseTo(c ?? 0, 4);
+      if (ours.c > 0.01) expect(Math.abs(((ours.h - (h ?? 0) + 540) % 360) - 180)).toBeLessThan(0.05);
+      oklchToRgb(ours).forEach((v, i) => {
+        expect(v).toBeCloseTo(new Color("oklch", [l, c, h]).to("srgb").coords[i] ?? 0, 4);
+      });
+    }),
+    { numRuns: 200 },
+  );
 });
 
 test("whatever is asked for, the result is in sRGB and its hue is the one asked for", () => {

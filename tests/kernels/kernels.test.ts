@@ -59,6 +59,37 @@ describe("after 1000 marks the kernels are within 1/255 of the float64 reference
   });
 });
 
+describe("marks of pictures are within 1/255 of the float64 reference after 1000 of them", () => {
+  const share = fc.integer({ min: 0, max: ONE });
+  const laws = { ownBuild: reference.pictureBuild, ownEven: reference.pictureEven, tonedBuild: reference.pictureBuild, tonedEven: reference.pictureEven };
+
+  test.each(Object.keys(laws) as (keyof typeof laws)[])("%s", (law) => {
+    fc.assert(
+      fc.property(share, share, share, share, fc.integer({ min: 1, max: ONE }), share, (m, first, second, third, flow, opacity) => {
+        const tile = new OneTile(4);
+        const own = law.startsWith("own");
+        // Colours times strength, or shares of the dark and light colour that together are no more than the strength.
+        const planes = own ? [first, second, third].map((c) => Math.round((c * m) / ONE)) : [Math.round((first * m) / ONE / 2), Math.round((second * m) / ONE / 2)];
+        tile.setMask(() => m);
+        planes.forEach((value, p) => tile.setPlane(p + 1, () => value));
+        const [colour, dark, light] = [0, 1, 2].map((k) => [channel(first + k), channel(second + k), channel(third + k)]);
+        const p = [0, 1, 2].map((c) => (own ? planes[c] / ONE : reference.toned(m / ONE, planes[0] / ONE, planes[1] / ONE, colour[c] / ONE, dark[c] / ONE, light[c] / ONE))) as [
+          number,
+          number,
+          number,
+        ];
+        let plain: reference.Pixel = [0, 0, 0, 0];
+        for (let n = 0; n < 1000; n++) {
+          tile.lay(law, { flow, opacity, number: n, colour, dark, light });
+          plain = laws[law](plain, m / ONE, p, flow / ONE, opacity / ONE);
+        }
+        plain.forEach((v, plane) => expect(Math.abs(tile.at(3, plane) / ONE - v)).toBeLessThan(1 / 255));
+      }),
+      { numRuns: 60 },
+    );
+  });
+});
+
 test("a flow of 1 % still builds to full", () => {
   const tile = new OneTile(1);
   tile.setMask(() => ONE);

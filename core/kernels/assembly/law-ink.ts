@@ -1,6 +1,6 @@
 import { Mark } from "./mark";
 import { PLANE, times, timesFine } from "./q15";
-import { fineBelow, fullFrom, fullTo, GROUP, isWeak, keepStronger, nearFine, rowFrom, rowTo, STEP, weakness } from "./rows";
+import { enterRow, fineBelow, fullFrom, fullTo, isWeak, keepStronger, nearFine, rowEnd, rowSource, rowTarget, STEP, weakness } from "./rows";
 
 /** `A ← A + m·flow·max(0, opacity − A)` on one plane. */
 export function coverBuildRows(mark: Mark, top: i32, bottom: i32, tile: usize, left: i32): void {
@@ -11,19 +11,13 @@ export function coverBuildRows(mark: Mark, top: i32, bottom: i32, tile: usize, l
   const then = i16x8.splat(<i16>(mark.thresholds >> 16));
   const fullFlow = times(i16x8.splat(32767), flow);
   const allWeak = isWeak(mark.flow);
-  const offset = left - mark.x;
   for (let y = top; y < bottom; y++) {
-    const line = y - mark.y;
-    const span = mark.spans + (line << 3);
-    const start = rowFrom(span, offset);
-    const to = rowTo(span, offset);
-    if (start >= to) continue;
-    const from = start & ~(GROUP - 1);
-    let source = mark.mask + ((line * mark.stride + offset + from) << 1);
-    let target = tile + ((((y & 63) << 6) + from) << 1);
-    const end = target + ((to - from) << 1);
-    const fullTarget = allWeak ? end : target + ((fullFrom(span, offset, from, to) - from) << 1);
-    const fullEnd = allWeak ? end : target + ((fullTo(span, offset, from, to) - from) << 1);
+    if (!enterRow(mark, y, tile, left)) continue;
+    let source = rowSource;
+    let target = rowTarget;
+    const end = rowEnd;
+    const fullTarget = allWeak ? end : fullFrom(mark, y, left);
+    const fullEnd = allWeak ? end : fullTo(mark, y, left);
     let until = fullTarget < fullEnd ? fullTarget : end;
     for (;;) {
       for (; target < until; target += STEP, source += STEP) {
@@ -57,17 +51,11 @@ export function coverBuildRows(mark: Mark, top: i32, bottom: i32, tile: usize, l
 /** `A ← max(A, m·flow·opacity)` on one plane. */
 export function coverEvenRows(mark: Mark, top: i32, bottom: i32, tile: usize, left: i32): void {
   const most = times(i16x8.splat(<i16>mark.flow), i16x8.splat(<i16>mark.opacity));
-  const offset = left - mark.x;
   for (let y = top; y < bottom; y++) {
-    const line = y - mark.y;
-    const span = mark.spans + (line << 3);
-    const start = rowFrom(span, offset);
-    const to = rowTo(span, offset);
-    if (start >= to) continue;
-    const from = start & ~(GROUP - 1);
-    let source = mark.mask + ((line * mark.stride + offset + from) << 1);
-    let target = tile + ((((y & 63) << 6) + from) << 1);
-    const end = target + ((to - from) << 1);
+    if (!enterRow(mark, y, tile, left)) continue;
+    let source = rowSource;
+    let target = rowTarget;
+    const end = rowEnd;
     for (; target < end; target += STEP, source += STEP) {
       v128.store(target, i16x8.max_s(v128.load(target), times(v128.load(source), most)));
       v128.store(target, i16x8.max_s(v128.load(target, 16), times(v128.load(source, 16), most)), 16);
@@ -91,19 +79,13 @@ export function tintBuildRows(mark: Mark, top: i32, bottom: i32, tile: usize, le
   const goalRed = times(opacity, r);
   const goalGreen = times(opacity, g);
   const goalBlue = times(opacity, b);
-  const offset = left - mark.x;
   for (let y = top; y < bottom; y++) {
-    const line = y - mark.y;
-    const span = mark.spans + (line << 3);
-    const start = rowFrom(span, offset);
-    const to = rowTo(span, offset);
-    if (start >= to) continue;
-    const from = start & ~(GROUP - 1);
-    let source = mark.mask + ((line * mark.stride + offset + from) << 1);
-    let target = tile + ((((y & 63) << 6) + from) << 1);
-    const end = target + ((to - from) << 1);
-    const fullTarget = allWeak ? end : target + ((fullFrom(span, offset, from, to) - from) << 1);
-    const fullEnd = allWeak ? end : target + ((fullTo(span, offset, from, to) - from) << 1);
+    if (!enterRow(mark, y, tile, left)) continue;
+    let source = rowSource;
+    let target = rowTarget;
+    const end = rowEnd;
+    const fullTarget = allWeak ? end : fullFrom(mark, y, left);
+    const fullEnd = allWeak ? end : fullTo(mark, y, left);
     for (; target < end; target += STEP, source += STEP) {
       const a0 = v128.load(target, 3 * PLANE);
       const a1 = v128.load(target, 3 * PLANE + 16);
@@ -141,17 +123,11 @@ export function tintEvenRows(mark: Mark, top: i32, bottom: i32, tile: usize, lef
   const r = i16x8.splat(<i16>mark.red);
   const g = i16x8.splat(<i16>mark.green);
   const b = i16x8.splat(<i16>mark.blue);
-  const offset = left - mark.x;
   for (let y = top; y < bottom; y++) {
-    const line = y - mark.y;
-    const span = mark.spans + (line << 3);
-    const start = rowFrom(span, offset);
-    const to = rowTo(span, offset);
-    if (start >= to) continue;
-    const from = start & ~(GROUP - 1);
-    let source = mark.mask + ((line * mark.stride + offset + from) << 1);
-    let target = tile + ((((y & 63) << 6) + from) << 1);
-    const end = target + ((to - from) << 1);
+    if (!enterRow(mark, y, tile, left)) continue;
+    let source = rowSource;
+    let target = rowTarget;
+    const end = rowEnd;
     for (; target < end; target += 16, source += 16) {
       const s = times(v128.load(source), most);
       keepStronger(target, s, times(s, r), times(s, g), times(s, b));

@@ -1,3 +1,4 @@
+import { Mark } from "./mark";
 import { PLANE, TILE, timesFine } from "./q15";
 
 // A mark's rows on one tile, a few pixels at a time. Rows begin at a multiple of GROUP pixels of the tile; a mask is empty
@@ -8,26 +9,42 @@ export const STEP: usize = 32;
 // Strengths below 0.006 are rounded with the mark's thresholds: plain rounding is not near enough after a thousand marks.
 const FINE_BELOW: i32 = 200;
 
-/** The first pixel of a row on the tile, and one past the last; from ≥ to where the row is empty. */
+/** Where the row that was entered begins in the mask and on the tile, and where on the tile it ends. */
+export let rowSource: usize = 0;
+export let rowTarget: usize = 0;
+export let rowEnd: usize = 0;
+// The same in pixels of the tile's row.
+let rowFrom: i32 = 0;
+let rowTo: i32 = 0;
+
+/** Enters a mark's row y on the tile whose left side is at `left`; false when nothing of it falls there. */
 @inline
-export function rowFrom(span: usize, offset: i32): i32 {
-  return max(<i32>load<i16>(span) - offset, 0);
+export function enterRow(mark: Mark, y: i32, tile: usize, left: i32): bool {
+  const offset = left - mark.x;
+  const line = y - mark.y;
+  const span = mark.spans + (line << 3);
+  const start = max(<i32>load<i16>(span) - offset, 0);
+  rowTo = min(<i32>load<i16>(span, 2) - offset, TILE);
+  if (start >= rowTo) return false;
+  rowFrom = start & ~(GROUP - 1);
+  rowSource = mark.mask + ((line * mark.stride + offset + rowFrom) << 1);
+  rowTarget = tile + ((((y & 63) << 6) + rowFrom) << 1);
+  rowEnd = rowTarget + ((rowTo - rowFrom) << 1);
+  return true;
 }
 
+/** From where, in whole groups of the row that was entered, the mask is at full strength; it is nowhere when from ≥ to. */
 @inline
-export function rowTo(span: usize, offset: i32): i32 {
-  return min(<i32>load<i16>(span, 2) - offset, TILE);
+export function fullFrom(mark: Mark, y: i32, left: i32): usize {
+  const first = <i32>load<i16>(mark.spans + ((y - mark.y) << 3), 4) - (left - mark.x);
+  return rowTarget + ((max((first + GROUP - 1) & ~(GROUP - 1), rowFrom) - rowFrom) << 1);
 }
 
-/** Where, in whole groups of the tile's row, the mask is at full strength; none when from = to. */
+/** Until where it is. */
 @inline
-export function fullFrom(span: usize, offset: i32, from: i32, to: i32): i32 {
-  return min(to, max(from, (<i32>load<i16>(span, 4) - offset + GROUP - 1) & ~(GROUP - 1)));
-}
-
-@inline
-export function fullTo(span: usize, offset: i32, from: i32, to: i32): i32 {
-  return min(to, max(from, <i32>load<i16>(span, 6) - offset)) & ~(GROUP - 1);
+export function fullTo(mark: Mark, y: i32, left: i32): usize {
+  const last = <i32>load<i16>(mark.spans + ((y - mark.y) << 3), 6) - (left - mark.x);
+  return rowTarget + ((max(min(last, rowTo) & ~(GROUP - 1), rowFrom) - rowFrom) << 1);
 }
 
 /** The greatest mask strength, less one, at which `m·flow` is so small that it needs fine rounding. */
