@@ -1,5 +1,5 @@
 import { launchChromium } from "../scripts/chromium.mjs";
-import { percentile } from "./median";
+import { percentile } from "./timing";
 
 export interface Delay {
   readonly p50: number;

@@ -1,32 +1,48 @@
 import { measureBench } from "./bench";
+import { measureGrowth } from "./growth";
 import { measureMarks } from "./marks";
+import { measureMemory } from "./memory";
+import { measurePictures } from "./pictures";
 import { measureStamping } from "./stamping";
 
 // Prints all measurements of one run, as a table or with --json as one JSON object.
 const stamping = [16, 64, 256, 1024].map(measureStamping);
+const pictures = [32, 128, 400].map(measurePictures);
 const marks = measureMarks();
+const memory = measureMemory();
+const growth = measureGrowth();
 const bench = process.env.BROSSE_TEST_ADDRESS ? await measureBench(process.env.BROSSE_TEST_ADDRESS) : undefined;
 
 if (process.argv.includes("--json")) {
-  const ratios = stamping.map(({ size, cover, tint, stroke, skia }) => ({
+  const ratios = stamping.map(({ size, along, about }) => ({
     size,
-    coverToSkia: cover / skia,
-    tintToSkia: tint / skia,
-    strokeToSkia: stroke / skia,
-    strokeToCover: stroke / cover,
+    along: { coverToSkia: along.cover / along.skia, tintToSkia: along.tint / along.skia, strokeToSkia: along.stroke / along.skia, strokeToCover: along.stroke / along.cover },
+    about: { coverToSkia: about.cover / about.skia, tintToSkia: about.tint / about.skia },
   }));
-  process.stdout.write(`${JSON.stringify({ unit: "Mpx/s", stamping, ratios, marksASecond: marks, bench }, null, 2)}\n`);
+  process.stdout.write(`${JSON.stringify({ unit: "Mpx/s", stamping, ratios, pictures, marksASecond: marks, memory, growth, bench }, null, 2)}\n`);
 } else {
   const cell = (value: number) => value.toFixed(0).padStart(8);
   const ratio = (value: number) => `${value.toFixed(2)}×`.padStart(8);
-  process.stdout.write("Mpx/s    cover    tint  stroke    Skia | cover÷Skia tint÷Skia stroke÷cover\n");
-  for (const { size, cover, tint, stroke, skia } of stamping)
-    process.stdout.write(
-      `${String(size).padStart(5)}${cell(cover)}${cell(tint)}${cell(stroke)}${cell(skia)} |  ${ratio(cover / skia)} ${ratio(tint / skia)} ${ratio(stroke / cover)}\n`,
+  const say = (line: string) => process.stdout.write(`${line}\n`);
+  say("marks along a stroke, Mpx/s");
+  say(" size    cover    tint  stroke    Skia | cover÷Skia tint÷Skia stroke÷cover");
+  for (const { size, along } of stamping)
+    say(
+      `${String(size).padStart(5)}${cell(along.cover)}${cell(along.tint)}${cell(along.stroke)}${cell(along.skia)} |  ${ratio(along.cover / along.skia)} ${ratio(along.tint / along.skia)} ${ratio(along.stroke / along.cover)}`,
     );
-  process.stdout.write(`marks a second: ${(marks.plain / 1e6).toFixed(2)} M plain, ${(marks.driven / 1e6).toFixed(2)} M driven\n`);
+  say("as many marks scattered over the sheet, Mpx/s");
+  say(" size    cover    tint    Skia | cover÷Skia tint÷Skia");
+  for (const { size, about } of stamping)
+    say(`${String(size).padStart(5)}${cell(about.cover)}${cell(about.tint)}${cell(about.skia)} |  ${ratio(about.cover / about.skia)} ${ratio(about.tint / about.skia)}`);
+  say("picture tips, whole strokes, Mpx/s: all alike, each with a size and angle by chance, by pressure and heading");
+  for (const { size, still, turning, following } of pictures)
+    say(`${String(size).padStart(5)}${cell(still)}${cell(turning)}${cell(following)} |  ${ratio(turning / still)} ${ratio(following / still)}`);
+  say(`marks a second: ${(marks.plain / 1e6).toFixed(2)} M plain, ${(marks.driven / 1e6).toFixed(2)} M driven`);
+  say(`6000×4500 px: empty ${(memory.empty / 1024).toFixed(0)} kB, full ${memory.full.toFixed(3)} times its tiles`);
+  say(`allocated for each of a million marks: ${memory.made.toFixed(1)} bytes made, ${memory.painted.toFixed(1)} bytes painted`);
+  say(`time grows with (marks × area)^${growth.toFixed(3)}`);
   if (bench) {
-    process.stdout.write(`slider to proofs: p50 ${bench.proofs.p50.toFixed(1)} ms, p95 ${bench.proofs.p95.toFixed(1)} ms\n`);
-    process.stdout.write(`pointer to pixels: p50 ${bench.pointer.p50.toFixed(1)} ms, p95 ${bench.pointer.p95.toFixed(1)} ms\n`);
+    say(`slider to proofs: p50 ${bench.proofs.p50.toFixed(1)} ms, p95 ${bench.proofs.p95.toFixed(1)} ms`);
+    say(`pointer to pixels: p50 ${bench.pointer.p50.toFixed(1)} ms, p95 ${bench.pointer.p95.toFixed(1)} ms`);
   }
 }

@@ -1,6 +1,6 @@
 import { parseBrush } from "@core/brush";
 import { MarkMaker } from "@core/stroke/make-marks";
-import { timed } from "./median";
+import { bestOf } from "./timing";
 
 /** Marks computed in a second on one core: a plain brush, and one driven by pressure, chance and heading. */
 export function measureMarks(): { plain: number; driven: number } {
@@ -13,7 +13,7 @@ export function measureMarks(): { plain: number; driven: number } {
   const speed = (part: object) => {
     const brush = parseBrush({ level: 1, name: "perf", tip: { size: 16 }, trail: { spacing: 0.05 }, ...part });
     let count = 0;
-    const ms = timed(() => {
+    const ms = bestOf(5, () => {
       const maker = new MarkMaker(brush, 1);
       count = 0;
       for (let i = 0; i < samples.length; i += 50) {
@@ -22,7 +22,7 @@ export function measureMarks(): { plain: number; driven: number } {
         maker.marks.clear();
       }
       maker.end();
-    }, 5);
+    });
     return (count / ms) * 1000;
   };
   return {

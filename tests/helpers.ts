@@ -156,8 +156,8 @@ export class OneTile {
   lay(law: LawName, mark: { flow: number; opacity: number; number: number; colour?: readonly number[]; dark?: readonly number[]; light?: readonly number[] }): void {
     const none = [0, 0, 0];
     const place = [this.mask, this.spans, this.stride, 0, 0, TILE, TILE, mark.flow, mark.opacity, roundingThresholds(mark.number)];
-    this.kernels.heap.i32.set([...place, ...(mark.colour ?? none), this.planeBytes, ...(mark.dark ?? none), ...(mark.light ?? none)], this.batch / 4);
-    if (MARK_WORDS !== 20) throw new Error("the record of a mark has changed");
+    this.kernels.heap.i32.set([...place, ...(mark.colour ?? none), this.planeBytes, ...(mark.dark ?? none), ...(mark.light ?? none), 0, 0, 0], this.batch / 4);
+    if (MARK_WORDS !== 23) throw new Error("the record of a mark has changed");
     this.kernels.run[law](this.batch, 1, this.tiles.table, 1, 1, this.dirty);
   }
 

@@ -60,7 +60,9 @@ interface KernelExports {
     levelHeight: number,
     levelBytes: number,
     gain: number,
+    offsets: number,
   ): void;
+  strengthsOf(mask: number, spans: number, stride: number, height: number, flow: number, out: number, strong: number): void;
   maskEllipse(
     mask: number,
     spans: number,

@@ -11,7 +11,7 @@ export function curveFunction(points: Curve): CurveFunction {
   const n = points.length;
   const xs = points.map((p) => p[0]);
   const ys = points.map((p) => p[1]);
-  if (n === 2 && ys[0] === 0 && ys[1] === 1) return (x) => (x <= 0 ? 0 : x >= 1 ? 1 : x);
+  if (isStraight(points)) return (x) => (x <= 0 ? 0 : x >= 1 ? 1 : x);
   const slopes = monotoneSlopes(xs, ys);
   return (x) => {
     if (!(x > 0)) return ys[0];
@@ -23,6 +23,11 @@ export function curveFunction(points: Curve): CurveFunction {
     const s = 1 - t;
     return s * s * (1 + 2 * t) * ys[i] + t * t * (3 - 2 * t) * ys[i + 1] + t * s * width * (s * slopes[i] - t * slopes[i + 1]);
   };
+}
+
+/** Whether a curve is the straight line from 0 to 1. */
+export function isStraight(points: Curve): boolean {
+  return points.length === 2 && points[0][1] === 0 && points[1][1] === 1;
 }
 
 function monotoneSlopes(xs: number[], ys: number[]): number[] {

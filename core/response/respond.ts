@@ -2,8 +2,7 @@ import type { Brush } from "../brush/schema";
 import { bell } from "../chance/bell";
 import { chance, drift } from "../chance/counter";
 import { qualityIndex, qualityNames, qualityRow } from "../quality/table";
-import { type CurveFunction, curveFunction } from "./curve";
-import type { Response } from "./model";
+import { type CurveFunction, curveFunction, isStraight } from "./curve";
 import type { Source } from "./sources";
 
 /** What the brush knows of the moment in which a mark is made. */
@@ -29,8 +28,14 @@ export interface Moment {
 interface Driven {
   readonly quality: number;
   readonly adds: boolean;
-  readonly signal: (moment: Moment, seed: number) => number;
-  readonly curve: CurveFunction;
+  readonly source: Source;
+  readonly stream: number;
+  readonly over: number;
+  /** One swing of drift, px. */
+  readonly length: number;
+  readonly gaussian: boolean;
+  /** Undefined for the straight line. */
+  readonly curve: CurveFunction | undefined;
   readonly low: number;
   readonly reach: number;
 }
@@ -54,8 +59,12 @@ export function compileResponses(brush: Brush): Respond {
     return {
       quality,
       adds: qualityRow(response.quality).joins === "add",
-      signal: signalOf(response, quality * STREAMS_A_QUALITY + (i % STREAMS_A_QUALITY), brush.tip.size),
-      curve: curveFunction(response.curve),
+      source: response.source,
+      stream: quality * STREAMS_A_QUALITY + (i % STREAMS_A_QUALITY),
+      over: response.over,
+      length: response.period * brush.tip.size,
+      gaussian: response.law === "gaussian",
+      curve: isStraight(response.curve) ? undefined : curveFunction(response.curve),
       low: response.low,
       reach: response.high - response.low,
     };
@@ -64,12 +73,15 @@ export function compileResponses(brush: Brush): Respond {
   const moved = [...new Set(driven.map((d) => d.quality))];
   return (moment, seed, row, at) => {
     for (let q = 0; q < count; q++) row[at + q] = own[q];
-    for (const d of driven) {
-      const value = d.low + d.reach * d.curve(d.signal(moment, seed));
+    for (let i = 0; i < driven.length; i++) {
+      const d = driven[i];
+      const signal = signalOf(d, moment, seed);
+      const value = d.low + d.reach * (d.curve ? d.curve(signal) : signal > 0 ? Math.min(1, signal) : 0);
       if (d.adds) row[at + d.quality] += value;
       else row[at + d.quality] *= value;
     }
-    for (const q of moved) {
+    for (let i = 0; i < moved.length; i++) {
+      const q = moved[i];
       const value = row[at + q];
       row[at + q] = value < low[q] ? low[q] : value > high[q] ? high[q] : value;
     }
@@ -78,23 +90,38 @@ export function compileResponses(brush: Brush): Respond {
 
 const AROUND = 1 / 360;
 
-function signalOf({ source, over, period, law }: Response, stream: number, size: number): (m: Moment, seed: number) => number {
-  const length = period * size;
-  const number = law === "gaussian" ? (seed: number, mark: number) => bell(chance(seed, mark, stream)) : (seed: number, mark: number) => chance(seed, mark, stream);
-  const signals: Record<Source, (m: Moment, seed: number) => number> = {
-    pressure: (m) => m.pressure,
-    tilt: (m) => m.tilt,
-    lean: (m) => m.lean * AROUND,
-    twist: (m) => m.twist * AROUND,
-    speed: (m) => m.speed,
-    heading: (m) => m.heading * AROUND,
-    chance: (m, seed) => number(seed, m.number),
-    strokeChance: (_, seed) => number(seed, -1),
-    drift: (m, seed) => drift(seed, m.distance / length, stream),
-    distance: (m) => Math.min(1, m.distance / over),
-    time: (m) => Math.min(1, m.time / over),
-  };
-  return signals[source];
+// One function with a switch, and not a function for each source: numbers that functions hand to one another by way of a
+// table are boxed, which a million marks would pay for.
+function signalOf(driven: Driven, m: Moment, seed: number): number {
+  switch (driven.source) {
+    case "pressure":
+      return m.pressure;
+    case "tilt":
+      return m.tilt;
+    case "lean":
+      return m.lean * AROUND;
+    case "twist":
+      return m.twist * AROUND;
+    case "speed":
+      return m.speed;
+    case "heading":
+      return m.heading * AROUND;
+    case "chance":
+      return drawn(driven, seed, m.number);
+    case "strokeChance":
+      return drawn(driven, seed, -1);
+    case "drift":
+      return drift(seed, m.distance / driven.length, driven.stream);
+    case "distance":
+      return Math.min(1, m.distance / driven.over);
+    case "time":
+      return Math.min(1, m.time / driven.over);
+  }
+}
+
+function drawn({ stream, gaussian }: Driven, seed: number, number: number): number {
+  const even = chance(seed, number, stream);
+  return gaussian ? bell(even) : even;
 }
 
 /** Whether a source differs from mark to mark within one stroke. */

@@ -4,8 +4,10 @@ import type { LawName } from "../kernels/load";
 import { MARK_BYTES, MARK_WORDS, roundingThresholds, toQ15 } from "../kernels/marks";
 import { cosDegrees, sinDegrees } from "../numeric/trig";
 import { qualityIndex } from "../quality/table";
+import { variesWithinStroke } from "../response/respond";
 import type { Surface } from "../surface/surface";
 import { Tiles } from "../surface/tiles";
+import { maskField } from "../tip/mask-table";
 import { type MaskAsk, snapPlace, snapSize, type TipMasks, tipMasks } from "../tip/masks";
 import { noPictures, type Pictures } from "../tip/picture";
 import { type Ink, Inking, tintsMarks } from "./ink";
@@ -40,6 +42,9 @@ export class StrokePainter {
   private readonly offCentre: boolean;
   /** The batch as it is filled; copied to the kernels' memory when it is laid. */
   private readonly words = new Int32Array(BATCH * MARK_WORDS);
+  /** Whether marks may use masks that were multiplied by their flow. */
+  private readonly strengthens: boolean;
+  private readonly evenCeiling: boolean;
   private lastSize = 0;
   private waiting = 0;
   private coloured = false;
@@ -70,6 +75,8 @@ export class StrokePainter {
     this.inking = new Inking(ink, toned ? shape.depth : 0, toned && shape.colour === "two-tone");
     this.ask = { shape, pictures, picture: 0, size: 0, roundness: 1, angle: 0, hardness: 1, opened: 1, mirrorX: 0, mirrorY: 0, fx: 0, fy: 0 };
     this.offCentre = tip.pivot[0] !== 0 || tip.pivot[1] !== 0;
+    this.strengthens = paint.build === "build-up" && (this.manner === "cover" || this.manner === "tint");
+    this.evenCeiling = !brush.responses.some((r) => r.quality === "opacity" && variesWithinStroke(r.source));
     this.wet(ink.colour);
   }
 
@@ -154,9 +161,14 @@ export class StrokePainter {
     words[to + 4] = top + rows[mask + 6];
     words[to + 5] = rows[mask + 3];
     words[to + 6] = rows[mask + 4];
-    words[to + 7] = toQ15(row[at + flow]);
+    const strength = toQ15(row[at + flow]);
+    words[to + 7] = strength;
     words[to + 8] = toQ15(row[at + opacity]);
     words[to + 9] = roundingThresholds(row[at + markField.number]);
+    const strengthened = strength > 0 && this.strengthens && this.masks.strengthen(mask, strength);
+    words[to + 20] = strengthened ? rows[mask + maskField.strengths] : 0;
+    words[to + 21] = rows[mask + maskField.strong];
+    words[to + 22] = this.evenCeiling ? 1 : 0;
     if (this.manner === "cover") return;
     words[to + 10] = inking.red;
     words[to + 11] = inking.green;

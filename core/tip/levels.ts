@@ -1,16 +1,18 @@
 import type { Kernels } from "../kernels/load";
 import type { Sheet } from "./read-picture";
-import { halved, shrink } from "./resample";
+import { blurred, enlarged, type Fineness, halved, shrink } from "./resample";
 
-/** Empty pixels around each level: one line before it, two behind. */
-export const BORDER = 3;
-/** Levels are this many to an octave apart, so that sampling one never skips a fifth of a pixel. */
+/** Pixels around each level that hold its blur and nothing beyond; the kernels know the number too. */
+export const BORDER = 5;
+/** Levels are this many to an octave apart. */
 const STEPS = 4;
-const MOST_HALVINGS = 12;
+/** The most quarter octaves a sheet is made smaller or larger. */
+const MOST_STEPS = 48;
+const MOST_ENLARGED = 12;
 /** 2^(−k/4) for k = 0…3. */
 const STEP_SIZES = [1, 0.8408964152537145, Math.SQRT1_2, 0.5946035575013605];
 
-/** A sheet made smaller in the kernels' memory, ready to be sampled. */
+/** A sheet at another size in the kernels' memory, ready to be sampled. */
 export interface Level {
   readonly at: number;
   readonly width: number;
@@ -18,12 +20,25 @@ export interface Level {
   /** Bytes from one plane to the next. */
   readonly planeBytes: number;
   readonly bytes: number;
+  /** Whether it is so fine that the nearest of its pixels is near enough. */
+  readonly fine: boolean;
+}
+
+/**
+ * How many pixels of a level there are for one of the mask: the smaller a tip, the more a misplaced edge shows. 1 for
+ * tips so large that a finer level would cost too much; they are sampled between four pixels.
+ */
+function finenessOf(size: number): Fineness {
+  return size < 64 ? 8 : size < 160 ? 4 : size < 600 ? 2 : 1;
 }
 
 /** All sizes of one sheet, each made when it is first asked for, and always from the same larger one. */
 export class Levels {
   private readonly halvings: Sheet[];
+  private readonly widths: readonly number[];
+  private readonly heights: readonly number[];
   private readonly made = new Map<number, Level>();
+  private last: { readonly across: number; readonly down: number; readonly level: Level } | undefined;
   bytes = 0;
 
   constructor(
@@ -31,46 +46,56 @@ export class Levels {
     sheet: Sheet,
   ) {
     this.halvings = [sheet];
+    this.widths = sidesOf(sheet.width);
+    this.heights = sidesOf(sheet.height);
   }
 
   get sheet(): Sheet {
     return this.halvings[0];
   }
 
-  /** The smallest level that has a pixel for each px of a tip drawn `across`×`down` px. */
+  /** The level for a tip drawn `across`×`down` px. */
   for(across: number, down: number): Level {
-    const kx = stepsDown(this.sheet.width, across);
-    const ky = stepsDown(this.sheet.height, down);
-    const key = kx * 256 + ky;
-    const present = this.made.get(key);
-    if (present) return present;
-    const level = this.make(kx, ky);
+    const { last } = this;
+    if (last?.across === across && last.down === down) return last.level;
+    const fineness = this.canBe(finenessOf(Math.max(across, down)), across, down);
+    const kx = stepsDown(this.widths, across * fineness);
+    const ky = stepsDown(this.heights, down * fineness);
+    const key = ((kx + MOST_STEPS) * 256 + ky + MOST_STEPS) * 16 + fineness;
+    const level = this.made.get(key) ?? this.make(kx, ky, fineness);
+    if (!this.made.has(key)) this.bytes += level.bytes;
     this.made.set(key, level);
-    this.bytes += level.bytes;
+    this.last = { across, down, level };
     return level;
   }
 
   release(): void {
     for (const { at, bytes } of this.made.values()) this.kernels.heap.give(at, bytes);
     this.made.clear();
+    this.last = undefined;
     this.bytes = 0;
   }
 
-  private make(kx: number, ky: number): Level {
-    const source = this.halving(Math.floor(Math.min(kx, ky) / STEPS));
+  /** The fineness, if the sheet can be made large enough for it without being stretched beyond all detail. */
+  private canBe(fineness: Fineness, across: number, down: number): Fineness {
+    return this.widths[0] >= across * fineness && this.heights[0] >= down * fineness ? fineness : 1;
+  }
+
+  private make(kx: number, ky: number, fineness: Fineness): Level {
+    const source = this.halving(Math.max(0, Math.floor(Math.min(kx, ky) / STEPS)));
     const width = sideAt(this.sheet.width, kx);
     const height = sideAt(this.sheet.height, ky);
-    const stride = width + BORDER;
-    const planeBytes = Math.ceil((stride * (height + BORDER) * 2) / 16) * 16;
+    const stride = width + 2 * BORDER;
+    const words = stride * (height + 2 * BORDER);
+    const planeBytes = Math.ceil((words * 2) / 16) * 16;
     const bytes = planeBytes * source.planes.length;
     const at = this.kernels.heap.takeCleared(bytes);
-    const words = this.kernels.heap.u16;
     source.planes.forEach((plane, p) => {
-      const small = shrink(plane, source.width, source.height, width, height);
-      const first = (at + p * planeBytes) / 2 + stride + 1;
-      for (let y = 0; y < height; y++) words.set(small.subarray(y * width, (y + 1) * width), first + y * stride);
+      const small = shrink(plane, source.width, source.height, Math.min(width, source.width), Math.min(height, source.height));
+      const sized = enlarged(small, Math.min(width, source.width), Math.min(height, source.height), width, height);
+      this.kernels.heap.u16.set(blurred(sized, width, height, BORDER, fineness), (at + p * planeBytes) / 2);
     });
-    return { at, width, height, planeBytes, bytes };
+    return { at, width, height, planeBytes, bytes, fine: fineness > 1 };
   }
 
   private halving(n: number): Sheet {
@@ -80,12 +105,18 @@ export class Levels {
 }
 
 function sideAt(side: number, k: number): number {
-  return Math.max(1, Math.ceil((side * STEP_SIZES[k % STEPS]) / 2 ** Math.floor(k / STEPS)));
+  const octaves = Math.floor(k / STEPS);
+  return Math.max(1, Math.ceil((side * STEP_SIZES[k - octaves * STEPS]) / 2 ** octaves));
 }
 
-/** How many quarter octaves a side can be made smaller and still have `wanted` pixels. */
-function stepsDown(side: number, wanted: number): number {
-  let k = 0;
-  while (k < MOST_HALVINGS * STEPS && sideAt(side, k + 1) >= wanted && sideAt(side, k) > 1) k++;
-  return k;
+/** A side at every step from the largest to the smallest. */
+function sidesOf(side: number): number[] {
+  return Array.from({ length: MOST_ENLARGED + MOST_STEPS + 1 }, (_, i) => sideAt(side, i - MOST_ENLARGED));
+}
+
+/** By how many quarter octaves a side is made smaller to have `wanted` pixels or a few more; negative to make it larger. */
+function stepsDown(sides: readonly number[], wanted: number): number {
+  let i = 0;
+  while (i + 1 < sides.length && sides[i + 1] >= wanted && sides[i] > 1) i++;
+  return i - MOST_ENLARGED;
 }

@@ -3,7 +3,7 @@ import { ONE } from "../kernels/marks";
 import { length } from "../numeric/length";
 import { cosDegrees, sinDegrees } from "../numeric/trig";
 import { type Form, Forms } from "./forms";
-import { MaskTable, maskField } from "./mask-table";
+import { MASK_NUMBERS, MaskTable, maskField } from "./mask-table";
 import type { Pictures } from "./picture";
 import type { Shape } from "./shape";
 
@@ -43,6 +43,9 @@ export interface Mask {
   readonly planes: number;
 }
 
+/** From how many marks with one flow on a mask is multiplied by it. */
+const WORTH = 3;
+const MOST_COLUMNS = 1024;
 const PAD = 16;
 const SPAN_BYTES = 8;
 const LEAST_ROOM = 8 << 20;
@@ -54,7 +57,7 @@ const LARGER_TIP = 64;
 
 /** Into how many sub-pixel places a pixel is divided: the smaller the tip, the more they show. */
 function phasesOf(size: number): number {
-  return size < 10 ? 16 : size < 48 ? 8 : size < 512 ? 4 : 2;
+  return size < 10 ? 16 : size < 48 ? 8 : size < 96 ? 4 : size < 700 ? 2 : 1;
 }
 
 /** The finest difference between sizes near this one: 1/512 … 1/256 of it, a power of two. */
@@ -94,6 +97,8 @@ export class TipMasks {
   beforeDrop: () => void = () => undefined;
   private readonly table = new MaskTable();
   private readonly forms: Forms;
+  /** The kernels' room to work in, for as many columns as a finely sampled mask has. */
+  private readonly offsets: number;
   private room = 0;
   private roomBytes = 0;
   private used = 0;
@@ -102,6 +107,7 @@ export class TipMasks {
 
   constructor(private readonly kernels: Kernels) {
     this.forms = new Forms(kernels);
+    this.offsets = kernels.heap.take(MOST_COLUMNS * 4);
     this.forms.beforeDrop = () => this.forget();
   }
 
@@ -140,6 +146,34 @@ export class TipMasks {
     if (found >= 0) return found;
     if (this.table.full) this.makeRoom(0);
     return this.draw(kind, place, form, mirror, size, round / 256, (turn * whole) / turns, hard / 256, px / phases, py / phases);
+  }
+
+  /**
+   * Multiplies a mask by a flow where that pays: from its third mark on, when all have had the same flow.
+   * @param row as `find` gives it @param flow Q15, above 0
+   * @returns whether the row's `strengths` are those of this flow
+   */
+  strengthen(row: number, flow: number): boolean {
+    const { rows } = this.table;
+    const uses = ++rows[row + maskField.uses];
+    if (rows[row + maskField.strengths]) return rows[row + maskField.flow] === flow;
+    if (uses === 1) rows[row + maskField.flow] = flow;
+    if (uses < WORTH || rows[row + maskField.flow] !== flow) {
+      // Another flow than the first one's: such a mask is never multiplied.
+      if (rows[row + maskField.flow] !== flow) rows[row + maskField.flow] = -1;
+      return false;
+    }
+    const height = rows[row + maskField.height];
+    const stride = rows[row + maskField.stride];
+    const bytes = Math.ceil((stride * height * 2 + PAD * 4) / 16) * 16;
+    const whole = Math.ceil((bytes + height * 4) / 16) * 16;
+    // Making room would drop the very mask.
+    if (this.used + whole > this.roomBytes) return false;
+    const at = this.place(whole);
+    rows[row + maskField.strengths] = at + PAD * 2;
+    rows[row + maskField.strong] = at + bytes;
+    this.kernels.run.strengthsOf(rows[row], rows[row + maskField.spans], stride, height, flow, at + PAD * 2, at + bytes);
+    return true;
   }
 
   /** As `find`, as an object; undefined when the tip is too small to leave anything. */
@@ -216,6 +250,7 @@ export class TipMasks {
     rows[row + 5] = left;
     rows[row + 6] = top;
     rows[row + 7] = planeBytes;
+    rows.fill(0, row + 8, row + MASK_NUMBERS);
     return row;
   }
 
@@ -248,7 +283,27 @@ export class TipMasks {
     const ox = (level.width - 1) / 2 + (0.5 - cx) * xx + (0.5 - cy) * xy;
     const oy = (level.height - 1) / 2 + (0.5 - cx) * yx + (0.5 - cy) * yy;
     const strength = Math.min(ONE, Math.round(gain * ONE));
-    this.kernels.run.maskSample(mask, spans, stride, width, height, planes, planeBytes, ox, oy, xx, xy, yx, yy, level.at, level.width, level.height, level.planeBytes, strength);
+    this.kernels.run.maskSample(
+      mask,
+      spans,
+      stride,
+      width,
+      height,
+      planes,
+      planeBytes,
+      ox,
+      oy,
+      xx,
+      xy,
+      yx,
+      yy,
+      level.at,
+      level.width,
+      level.height,
+      level.planeBytes,
+      strength,
+      level.fine ? this.offsets : 0,
+    );
   }
 
   private drawLarger(
@@ -301,12 +356,16 @@ export class TipMasks {
     this.used = 0;
   }
 
+  /** How many masks of one size there should be room for: two for each sub-pixel place, and some to spare. */
+  private manyOf(): number {
+    return 2 * phasesOf(this.lastSize) ** 2 + 2;
+  }
+
   private makeRoom(bytes: number): void {
     this.forget();
-    // A large tip needs a mask for each of its four sub-pixel places, and some to spare.
-    if (bytes * 6 <= this.roomBytes) return;
+    if (bytes * this.manyOf() <= this.roomBytes) return;
     if (this.roomBytes > 0) this.kernels.heap.give(this.room, this.roomBytes);
-    this.roomBytes = Math.max(LEAST_ROOM, bytes * 8);
+    this.roomBytes = Math.max(LEAST_ROOM, bytes * this.manyOf());
     this.room = this.kernels.heap.take(this.roomBytes);
   }
 }

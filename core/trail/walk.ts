@@ -106,7 +106,10 @@ export class Walker {
     else if (this.known === 0 && this.legs.length === 0 && this.next === 0) {
       const still = { ...a, pressure: this.hardest };
       this.place.total = 0;
-      this.next = this.stand(still, still, 0, a.x, a.y, 0, 0, 0);
+      this.placeAt(a.x, a.y, 0);
+      this.place.dx = 0;
+      this.place.dy = 0;
+      this.next = this.stand(still, still, 0);
       return;
     }
     if (this.plan.hold > 0) this.place.total = this.known;
@@ -165,6 +168,7 @@ export class Walker {
 
   /** @returns whether the whole piece was walked */
   private walk(piece: Piece, chords: number, limit: number): boolean {
+    const { place } = this;
     const [x0, x1, x2, x3] = piece.x;
     const [y0, y1, y2, y3] = piece.y;
     const from = piece.from.time - this.begun;
@@ -189,16 +193,12 @@ export class Walker {
         if (byWay === NOWHERE && byTime === NOWHERE) break;
         const v = byWay <= byTime ? byWay : byTime;
         const distance = byWay <= byTime ? this.next : u > before ? this.walked + chord * ((v - before) / (u - before)) : this.walked;
-        const step = this.stand(
-          piece.from,
-          piece.to,
-          v,
-          x0 + v * (x1 + v * (x2 + v * x3)),
-          y0 + v * (y1 + v * (y2 + v * y3)),
-          x1 + v * (2 * x2 + v * 3 * x3),
-          y1 + v * (2 * y2 + v * 3 * y3),
-          distance,
-        );
+        place.x = x0 + v * (x1 + v * (x2 + v * x3));
+        place.y = y0 + v * (y1 + v * (y2 + v * y3));
+        place.dx = x1 + v * (2 * x2 + v * 3 * x3);
+        place.dy = y1 + v * (2 * y2 + v * 3 * y3);
+        place.distance = distance;
+        const step = this.stand(piece.from, piece.to, v);
         if (byWay <= byTime) this.next += Math.max(LEAST_STEP, step);
         else this.nextTime = ++this.timed * this.interval;
       }
@@ -213,14 +213,14 @@ export class Walker {
   /** Lays what falls into a rest. @returns whether the rest was reached */
   private stay({ from, to }: Piece, limit: number): boolean {
     if (this.walked > limit) return false;
-    const { dx, dy } = this.place;
-    if (this.next <= this.walked) this.next += Math.max(LEAST_STEP, this.stand(from, to, 0, from.x, from.y, dx, dy, this.walked));
+    this.placeAt(from.x, from.y, this.walked);
+    if (this.next <= this.walked) this.next += Math.max(LEAST_STEP, this.stand(from, to, 0));
     const begins = from.time - this.begun;
     const lasts = to.time - from.time;
     this.skipTime(begins, lasts);
     while (this.nextTime <= begins + lasts) {
       const v = lasts > 0 ? Math.max(0, (this.nextTime - begins) / lasts) : 1;
-      this.stand(from, to, v, from.x, from.y, dx, dy, this.walked);
+      this.stand(from, to, v);
       this.nextTime = ++this.timed * this.interval;
     }
     return true;
@@ -233,22 +233,24 @@ export class Walker {
     this.nextTime = this.timed * this.interval;
   }
 
-  private stand(a: PathPoint, b: PathPoint, u: number, x: number, y: number, dx: number, dy: number, distance: number): number {
-    const place = this.place;
-    place.x = x;
-    place.y = y;
-    place.dx = dx;
-    place.dy = dy;
+  /** Arrives between two points, at the place, direction and distance that were set before. */
+  private stand(a: PathPoint, b: PathPoint, u: number): number {
+    const { place } = this;
     place.pressure = a.pressure + u * (b.pressure - a.pressure);
     place.tilt = a.tilt + u * (b.tilt - a.tilt);
     place.lean = turned(a.lean, b.lean, u);
     place.twist = turned(a.twist, b.twist, u);
     place.speed = a.speed + u * (b.speed - a.speed);
     place.time = a.time + u * (b.time - a.time) - this.begun;
-    place.distance = distance;
     if (++this.places < MOST_PLACES) return this.arrive(place);
     this.nextTime = Number.POSITIVE_INFINITY;
     return Number.POSITIVE_INFINITY;
+  }
+
+  private placeAt(x: number, y: number, distance: number): void {
+    this.place.x = x;
+    this.place.y = y;
+    this.place.distance = distance;
   }
 }
 

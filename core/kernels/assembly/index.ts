@@ -1,7 +1,9 @@
 export { coverBuild, coverEven, ownBuild, ownEven, tintBuild, tintEven, tonedBuild, tonedEven } from "./lay";
 export { blend, erase } from "./blend";
 export { mergeCover, mergeTint, showClear, showOpaque, showWet } from "./merge";
-export { maskEllipse, maskSample } from "./mask";
+export { maskEllipse } from "./mask-ellipse";
+export { maskSample } from "./mask-sample";
+export { strengthsOf } from "./strengths";
 
 /** The first address that the data segments leave free. */
 export function heapBase(): usize {

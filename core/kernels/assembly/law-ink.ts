@@ -1,12 +1,15 @@
 import { Mark } from "./mark";
 import { PLANE, times, timesFine } from "./q15";
-import { enterRow, fineBelow, fullFrom, fullTo, isWeak, keepStronger, nearFine, rowEnd, rowSource, rowTarget, STEP, weakness } from "./rows";
+import { easyFrom, easyTo, enterRow, fineBelow,  isWeak, keepStronger, nearFine, rowEnd, rowSource, rowTarget, STEP, weakness } from "./rows";
+
+// Rows of no more bytes are not worth looking for what is easy in them.
+const SHORT: usize = 96;
 
 /** `A ← A + m·flow·max(0, opacity − A)` on one plane. */
 export function coverBuildRows(mark: Mark, top: i32, bottom: i32, tile: usize, left: i32): void {
   const flow = i16x8.splat(<i16>mark.flow);
   const opacity = i16x8.splat(<i16>mark.opacity);
-  const least = fineBelow(mark.flow);
+  const least = i16x8.splat(<i16>(fineBelow(mark.flow) - 1));
   const first = i16x8.splat(<i16>(mark.thresholds & 0x7fff));
   const then = i16x8.splat(<i16>(mark.thresholds >> 16));
   const fullFlow = times(i16x8.splat(32767), flow);
@@ -16,9 +19,10 @@ export function coverBuildRows(mark: Mark, top: i32, bottom: i32, tile: usize, l
     let source = rowSource;
     let target = rowTarget;
     const end = rowEnd;
-    const fullTarget = allWeak ? end : fullFrom(mark, y, left);
-    const fullEnd = allWeak ? end : fullTo(mark, y, left);
-    let until = fullTarget < fullEnd ? fullTarget : end;
+    const plain = allWeak || end - target <= SHORT;
+    const easy = plain ? end : easyFrom(mark, y, left);
+    const easyEnd = plain ? end : easyTo(mark, y, left);
+    let until = easy < easyEnd ? easy : end;
     for (;;) {
       for (; target < until; target += STEP, source += STEP) {
         const m0 = v128.load(source);
@@ -36,13 +40,22 @@ export function coverBuildRows(mark: Mark, top: i32, bottom: i32, tile: usize, l
         }
       }
       if (until === end) break;
-      source += fullEnd - fullTarget;
-      for (; target < fullEnd; target += STEP) {
+      if (mark.strengths) {
+        let strength = mark.strengths + (source - mark.mask);
+        for (; target < easyEnd; target += STEP, strength += STEP) {
+          const a0 = v128.load(target);
+          const a1 = v128.load(target, 16);
+          v128.store(target, i16x8.add(a0, times(v128.load(strength), i16x8.sub_sat_u(opacity, a0))));
+          v128.store(target, i16x8.add(a1, times(v128.load(strength, 16), i16x8.sub_sat_u(opacity, a1))), 16);
+        }
+      }
+      for (; target < easyEnd; target += STEP) {
         const a0 = v128.load(target);
         const a1 = v128.load(target, 16);
         v128.store(target, i16x8.add(a0, times(fullFlow, i16x8.sub_sat_u(opacity, a0))));
         v128.store(target, i16x8.add(a1, times(fullFlow, i16x8.sub_sat_u(opacity, a1))), 16);
       }
+      source += easyEnd - easy;
       until = end;
     }
   }
@@ -67,7 +80,7 @@ export function coverEvenRows(mark: Mark, top: i32, bottom: i32, tile: usize, le
 export function tintBuildRows(mark: Mark, top: i32, bottom: i32, tile: usize, left: i32): void {
   const flow = i16x8.splat(<i16>mark.flow);
   const opacity = i16x8.splat(<i16>mark.opacity);
-  const least = fineBelow(mark.flow);
+  const least = i16x8.splat(<i16>(fineBelow(mark.flow) - 1));
   const fullFlow = times(i16x8.splat(32767), flow);
   const allWeak = isWeak(mark.flow);
   const first = i16x8.splat(<i16>(mark.thresholds & 0x7fff));
@@ -84,16 +97,23 @@ export function tintBuildRows(mark: Mark, top: i32, bottom: i32, tile: usize, le
     let source = rowSource;
     let target = rowTarget;
     const end = rowEnd;
-    const fullTarget = allWeak ? end : fullFrom(mark, y, left);
-    const fullEnd = allWeak ? end : fullTo(mark, y, left);
+    const plain = allWeak || end - target <= SHORT;
+    const easy = plain ? end : easyFrom(mark, y, left);
+    const easyEnd = plain ? end : easyTo(mark, y, left);
     for (; target < end; target += STEP, source += STEP) {
       const a0 = v128.load(target, 3 * PLANE);
       const a1 = v128.load(target, 3 * PLANE + 16);
-      const above = i16x8.sub_sat_u(i16x8.max_s(a0, a1), opacity);
       let s0: v128, s1: v128;
-      if (target >= fullTarget && target < fullEnd && !v128.any_true(above)) {
-        s0 = fullFlow;
-        s1 = fullFlow;
+      const isEasy = target >= easy && target < easyEnd;
+      const above = i16x8.sub_sat_u(i16x8.max_s(a0, a1), opacity);
+      if (isEasy && (mark.underCeiling || !v128.any_true(above))) {
+        if (mark.strengths) {
+          s0 = v128.load(mark.strengths + (source - mark.mask));
+          s1 = v128.load(mark.strengths + (source - mark.mask), 16);
+        } else {
+          s0 = fullFlow;
+          s1 = fullFlow;
+        }
       } else {
         const m0 = v128.load(source);
         const m1 = v128.load(source, 16);

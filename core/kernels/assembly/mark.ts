@@ -22,6 +22,12 @@ export class Mark {
   lightRed: i32;
   lightGreen: i32;
   lightBlue: i32;
+  /** The mask times the flow, where it was made; 0 where it was not. */
+  strengths: usize;
+  /** For each row, from where to where those strengths need no fine rounding. */
+  strong: usize;
+  /** Whether nothing on the stroke's tiles lies above this mark's opacity. */
+  underCeiling: i32;
 }
 
-export const MARK_BYTES: i32 = 80;
+export const MARK_BYTES: i32 = 92;

@@ -33,24 +33,29 @@ export function enterRow(mark: Mark, y: i32, tile: usize, left: i32): bool {
   return true;
 }
 
-/** From where, in whole groups of the row that was entered, the mask is at full strength; it is nowhere when from ≥ to. */
+/**
+ * From where, in whole groups of the row that was entered, no pixel needs fine rounding: where the mark's strengths say so,
+ * or where its mask is full. It is nowhere when from ≥ to.
+ */
 @inline
-export function fullFrom(mark: Mark, y: i32, left: i32): usize {
-  const first = <i32>load<i16>(mark.spans + ((y - mark.y) << 3), 4) - (left - mark.x);
+export function easyFrom(mark: Mark, y: i32, left: i32): usize {
+  const line = y - mark.y;
+  const first = <i32>load<i16>(mark.strengths ? mark.strong + (line << 2) : mark.spans + (line << 3) + 4) - (left - mark.x);
   return rowTarget + ((max((first + GROUP - 1) & ~(GROUP - 1), rowFrom) - rowFrom) << 1);
 }
 
-/** Until where it is. */
+/** Until where. */
 @inline
-export function fullTo(mark: Mark, y: i32, left: i32): usize {
-  const last = <i32>load<i16>(mark.spans + ((y - mark.y) << 3), 6) - (left - mark.x);
+export function easyTo(mark: Mark, y: i32, left: i32): usize {
+  const line = y - mark.y;
+  const last = <i32>load<i16>(mark.strengths ? mark.strong + (line << 2) + 2 : mark.spans + (line << 3) + 6) - (left - mark.x);
   return rowTarget + ((max(min(last, rowTo) & ~(GROUP - 1), rowFrom) - rowFrom) << 1);
 }
 
-/** The greatest mask strength, less one, at which `m·flow` is so small that it needs fine rounding. */
+/** The mask strength below which `m·flow` is so small that it needs fine rounding. */
 @inline
-export function fineBelow(flow: i32): v128 {
-  return i16x8.splat(<i16>(min(32767, (FINE_BELOW << 15) / flow) - 1));
+export function fineBelow(flow: i32): i32 {
+  return min(32767, (FINE_BELOW << 15) / flow);
 }
 
 /** Whether even full strength needs fine rounding. */
