@@ -1,4 +1,5 @@
 import { type Brush, parseBrush } from "@core/brush";
+import { lobedLeafPath, tornLeafPaths } from "./pictures";
 
 const ease: [number, number][] = [
   [0, 0],
@@ -131,6 +132,36 @@ export const demoBrushes: readonly Brush[] = [
       { quality: "hue", source: "chance", low: -22, high: 22 },
       { quality: "lightness", source: "chance", low: -0.06, high: 0.18 },
       { quality: "flow", source: "pressure", low: 0.35, high: 1 },
+    ],
+  },
+  {
+    name: "Leaf, torn",
+    notes: "Torn pieces of leaf, three of them by turns; their creases catch the light.",
+    tip: {
+      shape: { kind: "image", pictures: tornLeafPaths.map((file, i) => ({ file, weight: 3 - i })), colour: "lightness", depth: 0.22 },
+      size: 46,
+      mirror: { leftRight: "chance" },
+    },
+    trail: { spacing: 0.62, scatter: 0.55, scatterLaw: "gaussian", count: 2 },
+    paint: { flow: 0.95 },
+    responses: [
+      { quality: "angle", source: "chance", low: 0, high: 360 },
+      { quality: "size", source: "chance", low: 0.35, high: 1, law: "gaussian" },
+      { quality: "size", source: "pressure", low: 0.5, high: 1 },
+      { quality: "hue", source: "chance", low: -9, high: 9 },
+    ],
+  },
+  {
+    name: "Acanthus",
+    notes: "A leaf that grows from the line by its stalk: scrolls and borders in one sweep.",
+    tip: { shape: { kind: "image", pictures: [{ file: lobedLeafPath }], colour: "lightness", depth: 0.2 }, size: 58, pivot: [-1, 0], mirror: { topBottom: "chance" } },
+    trail: { spacing: 0.5, count: 2, taper: { end: 160, least: 0.25 } },
+    paint: { flow: 1 },
+    responses: [
+      { quality: "angle", source: "heading", low: 0, high: 360 },
+      { quality: "angle", source: "chance", low: -62, high: 62 },
+      { quality: "size", source: "pressure", low: 0.35, high: 1 },
+      { quality: "lightness", source: "chance", low: -0.05, high: 0.07 },
     ],
   },
 ].map((brush) => parseBrush({ level: 1, ...brush }));

@@ -2,9 +2,11 @@ import { createAccount, findByEmail } from "@server/accounts/repository";
 import { addBrushes } from "@server/brushes/repository";
 import type { Database } from "@server/database/connect";
 import { publish } from "@server/editions/publish";
+import { keepTip } from "@server/images/tips";
 import type { RenderPool } from "@server/render/pool";
 import { createSet, findSet } from "@server/sets/repository";
 import { demoBrushes } from "./brushes";
+import { demoPictures } from "./pictures";
 
 /** The demo workshop's account, printed by the demo start. */
 export const demoAccount = { email: "workshop@quayside.example", studio: "Quayside Signworks", password: "gold-leaf-and-enamel" };
@@ -15,6 +17,7 @@ export async function seedDemo(database: Database, pool: RenderPool): Promise<vo
   if (Number(accounts[0].total) > 0) return;
   const account = (await createAccount(database, demoAccount)) ?? (await findByEmail(database, demoAccount.email));
   if (!account) throw new Error("the demo workshop could not be opened");
+  for (const [path, bytes] of demoPictures) await keepTip(database, bytes, path);
   const ids = await addBrushes(database, account.id, demoBrushes);
   const byName = new Map(demoBrushes.map((brush, i) => [brush.name, ids[i]]));
   const member = (name: string, group: string) => ({ id: byName.get(name) ?? "", group });
@@ -31,6 +34,8 @@ export async function seedDemo(database: Database, pool: RenderPool): Promise<vo
       member("Drop shade", "Letters"),
       member("Gilder’s size", "Gilding"),
       member("Gold flake", "Gilding"),
+      member("Leaf, torn", "Gilding"),
+      member("Acanthus", "Ornament"),
     ],
   });
   const set = await findSet(database, account.id, setId);

@@ -61,10 +61,10 @@ interface Reading {
   readonly twist?: number;
 }
 
-/** Draws one stroke on a paper with a synthetic pen; places are px from the paper's corner. */
-export async function penStroke(page: Page, readings: readonly Reading[], pointerType: "pen" | "mouse" | "touch" = "pen"): Promise<void> {
+/** Draws one stroke on a paper with a synthetic pen; places are px from the paper's corner. @param rest ms before the pen leaves */
+export async function penStroke(page: Page, readings: readonly Reading[], pointerType: "pen" | "mouse" | "touch" = "pen", rest = 0): Promise<void> {
   await page.evaluate(
-    async ({ readings, pointerType }) => {
+    async ({ readings, pointerType, rest }) => {
       const canvas = document.querySelector("[role=img] > canvas");
       if (!canvas) throw new Error("there is no paper");
       const box = canvas.getBoundingClientRect();
@@ -90,10 +90,11 @@ export async function penStroke(page: Page, readings: readonly Reading[], pointe
         );
       send("pointerdown", readings[0], 1);
       for (const r of readings.slice(1)) send("pointermove", r, 1);
+      if (rest > 0) await new Promise((resolve) => setTimeout(resolve, rest));
       send("pointerup", readings[readings.length - 1], 0);
       while (heard.shown < readings.length) await new Promise((resolve) => setTimeout(resolve, 10));
     },
-    { readings: [...readings], pointerType },
+    { readings: [...readings], pointerType, rest },
   );
   await composited(page);
 }

@@ -1,5 +1,5 @@
 import { execFileSync, spawnSync } from "node:child_process";
-import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import { existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { fileURLToPath } from "node:url";
@@ -8,11 +8,13 @@ import { writeInkml } from "@core/formats/inkml/write";
 import { brushPath, pack } from "@core/formats/package";
 import { slowSwell } from "@core/hand/simulate";
 import { demoBrushes } from "@demo/brushes";
-import { decode } from "fast-png";
+import { decode, encode } from "fast-png";
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
+import { leafPicture } from "../helpers";
 
 const root = fileURLToPath(new URL("../..", import.meta.url));
 let folder: string;
+const swell = slowSwell({ left: 40, top: 30, width: 420, height: 120 });
 const at = (name: string) => join(folder, name);
 const brosse = (...args: string[]) => {
   const { status, stdout, stderr } = spawnSync(process.execPath, [join(root, "cli/brosse.mjs"), ...args], { encoding: "utf8", maxBuffer: 1 << 28 });
@@ -23,7 +25,7 @@ beforeAll(() => {
   folder = mkdtempSync(join(tmpdir(), "brosse-cli-"));
   const file = brushPath(demoBrushes[0].name, new Set());
   writeFileSync(at("quill.json"), brushText(demoBrushes[0]));
-  writeFileSync(at("hand.inkml"), writeInkml(slowSwell({ left: 40, top: 30, width: 420, height: 120 })));
+  writeFileSync(at("hand.inkml"), writeInkml(swell));
   writeFileSync(
     at("set.zip"),
     pack({
@@ -48,7 +50,8 @@ describe("paint", () => {
     brosse("paint", "--brush", `${at("set.zip")}#Lettering quill, long`, "--hand", at("hand.inkml"), "--out", at("b.png"));
     expect(readFileSync(at("a.png")).equals(readFileSync(at("b.png")))).toBe(true);
     const { width, height, channels, data } = decode(readFileSync(at("a.png")));
-    expect([width, height, channels]).toEqual([524, 195, 4]);
+    const lowest = Math.max(...swell.strokes[0].map((s) => s.y));
+    expect([width, height, channels]).toEqual([524, Math.ceil(lowest) + 64, 4]);
     expect([...data.slice(0, 4)]).toEqual([255, 255, 255, 255]);
   });
 
@@ -72,6 +75,68 @@ test("marks prints one JSON line a mark with all qualities", () => {
   expect(marks.length).toBeGreaterThan(100);
   for (const name of ["x", "y", "size", "angle", "roundness", "hardness", "flow", "opacity", "hue", "saturation", "lightness", "second", "spacing", "scatter"])
     expect(Number.isFinite(marks[5][name])).toBe(true);
+});
+
+describe("pictures, hands and uses", () => {
+  const brush = { level: 1, name: "Leaf", tip: { size: 60, shape: { kind: "image", colour: "own", pictures: [{ file: "tips/leaf.png" }] } }, trail: { spacing: 1 } };
+  const pixels = (name: string) => decode(readFileSync(at(name)));
+  const { width, height, data } = leafPicture(64, 32);
+  const save = (name: string, value: object) => writeFileSync(at(name), JSON.stringify(value));
+
+  test("a brush finds its pictures beside it, and one folder up as an unpacked set has them", () => {
+    for (const below of ["one", "one/brushes", "one/tips"]) mkdirSync(at(below), { recursive: true });
+    writeFileSync(at("one/tips/leaf.png"), encode({ width, height, data: data as Uint8Array, channels: 4, depth: 8 }));
+    save("one/leaf.json", brush);
+    save("one/brushes/leaf.json", brush);
+    for (const name of ["one/leaf.json", "one/brushes/leaf.json"])
+      expect(brosse("paint", "--brush", at(name), "--hand", "@steady-line", "--out", at(`${name}.png`), "--paper", "none")).toEqual({ status: 0, stdout: "", stderr: "" });
+    const first = pixels("one/leaf.json.png");
+    expect(pixels("one/brushes/leaf.json.png").data).toEqual(first.data);
+    const greens = Array.from({ length: first.data.length / 4 }, (_, i) => i * 4).filter((i) => first.data[i + 3] === 255 && first.data[i + 1] > first.data[i] + 30);
+    expect(greens.length).toBeGreaterThan(1000);
+  });
+
+  test("a missing picture, an unknown hand, use or profile are named", () => {
+    save("lost.json", brush);
+    save("odd-profile.json", { handed: "both" });
+    const line = (...args: string[]) => brosse("paint", "--out", at("x.png"), ...args).stderr;
+    expect(line("--brush", at("lost.json"), "--hand", "@spiral")).toMatch(/leaf\.png: no such file/);
+    expect(line("--brush", at("quill.json"), "--hand", "@nobody")).toMatch(/no simulated hand; there are steady-line/);
+    expect(line("--brush", at("quill.json"), "--hand", "@spiral", "--use", "smear")).toMatch(/neither paint nor erase/);
+    expect(line("--brush", at("quill.json"), "--hand", "@spiral", "--profile", at("odd-profile.json"))).toMatch(/odd-profile\.json: handed/);
+  });
+
+  test("paints over a picture in the brush's own blend mode, and erases from it", () => {
+    writeFileSync(at("grey.png"), encode({ width: 800, height: 300, data: new Uint8Array(800 * 300).fill(128), channels: 1, depth: 8 }));
+    save("multiply.json", { level: 1, name: "m", tip: { size: 40 }, paint: { blend: "multiply" } });
+    const over = (out: string, ...more: string[]) =>
+      brosse("paint", "--brush", at("multiply.json"), "--hand", "@steady-line", "--color", "#808080", "--over", at("grey.png"), "--paper", "none", "--out", at(out), ...more);
+    expect(over("over.png").status).toBe(0);
+    const middle = (name: string) => [...pixels(name).data.slice((150 * 800 + 400) * 4, (150 * 800 + 400) * 4 + 4)];
+    expect(pixels("over.png").width).toBe(800);
+    expect(middle("over.png")).toEqual([64, 64, 64, 255]);
+    expect(over("less.png", "--use", "erase").status).toBe(0);
+    expect(middle("less.png")[3]).toBe(0);
+  });
+
+  test("a profile without pressure leaves it to the brush's stand-in", () => {
+    save("mouse.json", { has: { pressure: false } });
+    save("helped.json", {
+      level: 1,
+      name: "h",
+      tip: { size: 50 },
+      trail: { fullSpeed: 100 },
+      standIns: { pressure: "slowness" },
+      responses: [{ quality: "size", source: "pressure" }],
+    });
+    const sizes = (...more: string[]) =>
+      brosse("marks", "--brush", at("helped.json"), "--hand", "@steady-line", ...more)
+        .stdout.trim()
+        .split("\n")
+        .map((line) => JSON.parse(line).size as number);
+    expect(Math.max(...sizes())).toBeCloseTo(35, 6);
+    expect(Math.min(...sizes("--profile", at("mouse.json")))).toBeGreaterThan(45);
+  });
 });
 
 test("unpack and pack turn into each other", () => {

@@ -2,7 +2,9 @@ import { FormatError } from "@core/formats/fault";
 import { brushPath, licenceIds, pack, type SetPackage, setFileJsonSchema, unpack } from "@core/formats/package";
 import { writeRgba } from "@core/formats/png/png";
 import { demoBrushes } from "@demo/brushes";
+import { demoPictures } from "@demo/pictures";
 import Ajv from "ajv/dist/2020";
+import { encode } from "fast-png";
 import { strFromU8, strToU8, unzipSync, type Zippable, zipSync } from "fflate";
 import { describe, expect, test } from "vitest";
 import { fromBuffer } from "yauzl";
@@ -25,7 +27,7 @@ function sample(): SetPackage {
       brushes: paths.map(({ file }) => ({ file, group: "Letters" })),
     },
     brushes: new Map(paths.map(({ brush, file }) => [file, brush])),
-    files: new Map([["specimen.png", dot]]),
+    files: new Map([["specimen.png", dot], ...demoPictures]),
   };
 }
 
@@ -45,6 +47,28 @@ test("what is packed is unpacked again, and packing twice gives the same bytes",
   expect([...back.brushes]).toEqual([...original.brushes]);
   expect(back.files.get("specimen.png")).toEqual(dot);
   expect(Buffer.compare(Buffer.from(bytes), Buffer.from(pack(sample())))).toBe(0);
+});
+
+describe("pictures of tips", () => {
+  const [path] = [...demoPictures.keys()];
+
+  test("travel with the package", () => {
+    const back = unpack(pack(sample()));
+    for (const [name, bytes] of demoPictures) expect(back.files.get(name)).toEqual(bytes);
+  });
+
+  test("that a brush names and the package lacks are missed by name", () => {
+    const { [path]: _, ...rest } = unzipSync(pack(sample()));
+    expect(() => unpack(zipSync(rest))).toThrow(new RegExp(`brushes/leaf-torn\\.json: tip.shape.pictures: ${path.replace(".", "\\.")} is not in the package`));
+  });
+
+  test.each([
+    ["text", strToU8("a picture"), /not a PNG/],
+    ["one bit deep", encode({ width: 8, height: 1, data: new Uint8Array([0xaa]), channels: 1, depth: 1 }), /grey or RGB picture of 8 or 16 bits/],
+  ])("that are %s are refused", (_, bytes, line) => {
+    expect(() => unpack(altered((entries) => ({ ...entries, [path]: bytes })))).toThrow(FormatError);
+    expect(() => unpack(altered((entries) => ({ ...entries, [path]: bytes })))).toThrow(line);
+  });
 });
 
 test("brushes with the same name get paths of their own", () => {
@@ -83,7 +107,7 @@ describe("against independent readers", () => {
     });
     expect(names[0]).toBe("set.json");
     expect(names).toEqual(expect.arrayContaining(["README.md", "LICENSE.txt", "specimen.png", "brushes/lettering-quill-long.json"]));
-    expect(names).toHaveLength(demoBrushes.length + 4);
+    expect(names).toHaveLength(demoBrushes.length + demoPictures.size + 4);
   });
 
   test("set.json validates against its published JSON Schema in ajv, and a wrong one does not", () => {

@@ -71,7 +71,7 @@ describe("marks of pictures are within 1/255 of the float64 reference after 1000
         // Colours times strength, or shares of the dark and light colour that together are no more than the strength.
         const planes = own ? [first, second, third].map((c) => Math.round((c * m) / ONE)) : [Math.round((first * m) / ONE / 2), Math.round((second * m) / ONE / 2)];
         tile.setMask(() => m);
-        planes.forEach((value, p) => tile.setPlane(p + 1, () => value));
+        for (const [p, value] of planes.entries()) tile.setPlane(p + 1, () => value);
         const [colour, dark, light] = [0, 1, 2].map((k) => [channel(first + k), channel(second + k), channel(third + k)]);
         const p = [0, 1, 2].map((c) => (own ? planes[c] / ONE : reference.toned(m / ONE, planes[0] / ONE, planes[1] / ONE, colour[c] / ONE, dark[c] / ONE, light[c] / ONE))) as [
           number,
@@ -83,7 +83,7 @@ describe("marks of pictures are within 1/255 of the float64 reference after 1000
           tile.lay(law, { flow, opacity, number: n, colour, dark, light });
           plain = laws[law](plain, m / ONE, p, flow / ONE, opacity / ONE);
         }
-        plain.forEach((v, plane) => expect(Math.abs(tile.at(3, plane) / ONE - v)).toBeLessThan(1 / 255));
+        for (const [plane, v] of plain.entries()) expect(Math.abs(tile.at(3, plane) / ONE - v)).toBeLessThan(1 / 255);
       }),
       { numRuns: 60 },
     );

@@ -183,7 +183,9 @@ describe("a mark of a picture", () => {
       pictures: new Map([["tips/two.png", black]]),
     });
     // A pixel's middle lies half a pixel beside the middle of one of the picture's, so a little of the other shows.
-    const near = (x: number, wanted: number[]) => wanted.forEach((v, c) => expect(Math.abs(pixels[(50 * 100 + x) * 4 + c] - v)).toBeLessThanOrEqual(14));
+    const near = (x: number, wanted: number[]) => {
+      for (const [c, v] of wanted.entries()) expect(Math.abs(pixels[(50 * 100 + x) * 4 + c] - v)).toBeLessThanOrEqual(14);
+    };
     near(30, [153, 51, 26, 255]);
     near(70, [26, 77, 230, 255]);
   });
