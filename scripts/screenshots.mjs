@@ -33,6 +33,11 @@ await run(async () => {
   await page.getByRole("button", { name: "Size by pressure" }).click();
   await shoot("bench-response");
   await page.keyboard.press("Escape");
+  await page.goto("/shelf");
+  await page.getByRole("link", { name: "Leaf, torn" }).click();
+  await page.getByRole("button", { name: /^Pictures of the tip/ }).click();
+  await shoot("bench-pictures");
+  await page.keyboard.press("Escape");
   await page.getByRole("link", { name: "Sets" }).click();
   await page.getByRole("link", { name: "Shopfront lettering" }).click();
   await page.getByRole("combobox", { name: "Licence" }).waitFor();

@@ -27,12 +27,13 @@ interface Props {
 export function Bodies({ brush, run, paper, pictures }: Props) {
   useEffect(() => paper.current?.vignettes(brush, FIGURE_WIDTH, FIGURE_HEIGHT), [brush, paper]);
   const { tip, trail, paint } = brush;
+  const shapeName = tip.shape.kind === "image" ? "picture" : tip.shape.kind;
   const lines = (body: Body) => qualityNames.filter((name) => qualityRow(name).body === body).map((name) => <QualityLine key={name} name={name} brush={brush} run={run} />);
   return (
     <div className="grid shrink-0 rounded-lg border border-line bg-panel max-lg:divide-y lg:grid-cols-3 lg:divide-x divide-line">
       <Panel
         title="Tip"
-        says={tip.roundness < 1 ? `${tip.shape.kind}, ${Math.round(tip.roundness * 100)} % round` : tip.shape.kind}
+        says={tip.roundness < 1 ? `${shapeName}, ${Math.round(tip.roundness * 100)} % round` : shapeName}
         figure={<Bitmap picture={pictures?.tip} label="One mark of the tip" />}
       >
         <ShapeLine shape={tip.shape} run={run} />
@@ -66,7 +67,7 @@ export function Bodies({ brush, run, paper, pictures }: Props) {
           </div>
           <select
             aria-label="How strokes join what is there"
-            className={`${box} ml-auto w-30`}
+            className={`${box} ml-auto w-36`}
             value={paint.blend}
             onChange={(event) => run(setPaint({ blend: event.target.value as Blend }, "blend"))}
           >

@@ -2,17 +2,21 @@ import type { Brush } from "@core/brush";
 import { hexToRgb } from "@core/colour/srgb";
 import { renderHand } from "@core/stroke/render";
 import { noPictures, type Pictures } from "@core/tip/picture";
+import { trailSchema } from "@core/trail/model";
 import type { PaperColours } from "./messages";
 
 const PASSES = 7;
+const MIDDLE: [number, number] = [0, 0];
+/** One mark a tap, where it is tapped. */
+const plainTrail = trailSchema.parse({});
 
 /** One mark of the tip at full pressure, as large as the picture lets it be. */
 export function tipVignette(brush: Brush, pictures: Pictures, width: number, height: number, colours: PaperColours): Promise<ImageBitmap> {
   const size = Math.min(brush.tip.size, height * 0.86);
   const still = {
     ...brush,
-    tip: { ...brush.tip, size },
-    trail: { ...brush.trail, scatter: 0, scatterAlong: 0, count: 1 },
+    tip: { ...brush.tip, size, pivot: MIDDLE },
+    trail: plainTrail,
     paint: { ...brush.paint, flow: 1, opacity: 1, blend: "source-over" as const },
     responses: [],
   };
@@ -25,8 +29,8 @@ export function paintVignette(brush: Brush, width: number, height: number, colou
   const size = Math.min(gap, height) * 0.8;
   const shown = {
     ...brush,
-    tip: { ...brush.tip, shape: { kind: "ellipse" as const }, size, roundness: 1, hardness: Math.max(0.8, brush.tip.hardness) },
-    trail: { ...brush.trail, scatter: 0, scatterAlong: 0, count: 1 },
+    tip: { ...brush.tip, shape: { kind: "ellipse" as const }, size, roundness: 1, hardness: Math.max(0.8, brush.tip.hardness), pivot: MIDDLE },
+    trail: plainTrail,
   };
   const taps = Array.from({ length: PASSES }, (_, n) => Array.from({ length: n + 1 }, () => [{ x: gap * (n + 0.5), y: height / 2, time: 0, pressure: 1 }])).flat();
   return paint(shown, noPictures, taps, width, height, colours);
