@@ -102,6 +102,7 @@ export const demoBrushes: readonly Brush[] = [
     notes: "An old flat with gaps in its hair; drags grain over boards.",
     tip: { shape: { kind: "bristles", bundle: "flat", hairs: 34, thickness: 0.12, clumping: 0.35, splay: 0.4, seed: 7 }, size: 56, hardness: 0.5, angle: 70 },
     trail: { spacing: 0.03 },
+    ground: { grain: { kind: "board", rings: 9, wander: 0.35 }, law: "peaks", depth: 0.55, grainScale: 0.8 },
     paint: { flow: 0.75, opacity: 0.85 },
     responses: [
       { quality: "size", source: "pressure", low: 0.6, high: 1 },
@@ -162,6 +163,19 @@ export const demoBrushes: readonly Brush[] = [
       { quality: "angle", source: "chance", low: -62, high: 62 },
       { quality: "size", source: "pressure", low: 0.35, high: 1 },
       { quality: "lightness", source: "chance", low: -0.05, high: 0.07 },
+    ],
+  },
+  {
+    name: "Scumble, dry",
+    notes: "Nearly dry paint dragged over canvas: light catches the threads, pressing fills them.",
+    tip: { size: 52, hardness: 0.45 },
+    trail: { spacing: 0.05 },
+    ground: { grain: { kind: "weave", threads: 44 }, law: "peaks", depth: 0.9, grainScale: 0.9, contrast: 0.4 },
+    paint: { flow: 0.16, opacity: 0.9 },
+    responses: [
+      { quality: "size", source: "pressure", low: 0.5, high: 1 },
+      { quality: "flow", source: "pressure", low: 0.25, high: 1 },
+      { quality: "depth", source: "pressure", low: 1, high: 0.6 },
     ],
   },
 ].map((brush) => parseBrush({ level: 1, ...brush }));

@@ -85,7 +85,7 @@ function batchOf(kernels: Kernels, brush: Brush, places: readonly Place[]): numb
     const row = masks.find(ask);
     const strengthened = masks.strengthen(row, toQ15(FLOW));
     const strengths = strengthened ? [masks.rows[row + maskField.strengths], masks.rows[row + maskField.strong]] : [0, 0];
-    kernels.heap.i32.set([...where, toQ15(FLOW), ONE, roundingThresholds(n), ...colour, 0, 0, 0, 0, 0, 0, 0, ...strengths, 1], batch / 4 + n * MARK_WORDS);
+    kernels.heap.i32.set([...where, toQ15(FLOW), ONE, roundingThresholds(n), ...colour, 0, 0, 0, 0, 0, 0, 0, ...strengths, 1, 0], batch / 4 + n * MARK_WORDS);
   });
   return batch;
 }

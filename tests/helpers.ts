@@ -105,10 +105,17 @@ export const anyBrush: fc.Arbitrary<Brush> = fc
       keepStrength: fc.boolean(),
     }),
     paint: fc.record({ flow: share, opacity: share, build: fc.constantFrom("build-up" as const, "even" as const), blend: fc.constantFrom(...blendNames) }),
+    ground: fc.constantFrom<object | null>(
+      null,
+      null,
+      { depth: 0.7 },
+      { law: "pool", anchor: "stroke", grain: { kind: "weave" }, rotation: 30 },
+      { law: "print", grainScale: 0.3, grain: { kind: "sand" } },
+    ),
     standIns: fc.record({ pressure: fc.constantFrom("none" as const, "speed" as const, "slowness" as const), twist: fc.constantFrom("none" as const, "heading" as const) }),
     responses: fc.array(
       fc.record({
-        quality: fc.constantFrom("size", "angle", "roundness", "hardness", "spacing", "scatter", "flow", "opacity", "hue", "lightness", "second"),
+        quality: fc.constantFrom("size", "angle", "depth", "roundness", "hardness", "spacing", "scatter", "flow", "opacity", "hue", "lightness", "second"),
         source: fc.constantFrom(...sources),
         low: fc.double({ min: 0, max: 1, noNaN: true }),
         high: fc.double({ min: 0, max: 1, noNaN: true }),
@@ -156,8 +163,8 @@ export class OneTile {
   lay(law: LawName, mark: { flow: number; opacity: number; number: number; colour?: readonly number[]; dark?: readonly number[]; light?: readonly number[] }): void {
     const none = [0, 0, 0];
     const place = [this.mask, this.spans, this.stride, 0, 0, TILE, TILE, mark.flow, mark.opacity, roundingThresholds(mark.number)];
-    this.kernels.heap.i32.set([...place, ...(mark.colour ?? none), this.planeBytes, ...(mark.dark ?? none), ...(mark.light ?? none), 0, 0, 0], this.batch / 4);
-    if (MARK_WORDS !== 23) throw new Error("the record of a mark has changed");
+    this.kernels.heap.i32.set([...place, ...(mark.colour ?? none), this.planeBytes, ...(mark.dark ?? none), ...(mark.light ?? none), 0, 0, 0, 0], this.batch / 4);
+    if (MARK_WORDS !== 24) throw new Error("the record of a mark has changed");
     this.kernels.run[law](this.batch, 1, this.tiles.table, 1, 1, this.dirty);
   }
 

@@ -4,6 +4,7 @@ import { qualityNames, qualityRow } from "@core/quality/table";
 import { type Blend, blendNames } from "@core/surface/blend";
 import { type ReactNode, type RefObject, useEffect, useRef } from "react";
 import type { Tell } from "~/workers/messages";
+import { GroundSettings, SmoothButton } from "./ground-settings";
 import type { PaperHandle } from "./paper-sheet";
 import { PlacingLine } from "./placing-line";
 import { QualityLine } from "./quality-line";
@@ -14,7 +15,7 @@ import { TrailFigure } from "./trail-figure";
 import { TrailSettings } from "./trail-settings";
 
 const FIGURE_HEIGHT = 52;
-const FIGURE_WIDTH = 380;
+const FIGURE_WIDTH = 290;
 
 interface Props {
   readonly brush: Brush;
@@ -26,11 +27,11 @@ interface Props {
 /** The bodies of a brush, left to right in the order in which a mark comes about. */
 export function Bodies({ brush, run, paper, pictures }: Props) {
   useEffect(() => paper.current?.vignettes(brush, FIGURE_WIDTH, FIGURE_HEIGHT), [brush, paper]);
-  const { tip, trail, paint } = brush;
+  const { tip, trail, ground, paint } = brush;
   const shapeName = tip.shape.kind === "image" ? "picture" : tip.shape.kind;
   const lines = (body: Body) => qualityNames.filter((name) => qualityRow(name).body === body).map((name) => <QualityLine key={name} name={name} brush={brush} run={run} />);
   return (
-    <div className="grid shrink-0 rounded-lg border border-line bg-panel max-lg:divide-y lg:grid-cols-3 lg:divide-x divide-line">
+    <div className="grid shrink-0 rounded-lg border border-line bg-panel max-lg:divide-y lg:grid-cols-4 lg:divide-x divide-line">
       <Panel
         title="Tip"
         says={tip.roundness < 1 ? `${shapeName}, ${Math.round(tip.roundness * 100)} % round` : shapeName}
@@ -48,6 +49,11 @@ export function Bodies({ brush, run, paper, pictures }: Props) {
           <span className="truncate text-[13px] text-soft">when spacing changes</span>
         </label>
         <TrailSettings brush={brush} run={run} />
+      </Panel>
+      <Panel title="Ground" says={ground ? `${ground.grain.kind}, ${ground.law}` : "smooth"} figure={<Bitmap picture={pictures?.ground} label="A dry stroke on the grain" />}>
+        <GroundSettings brush={brush} run={run} />
+        {ground && lines("ground")}
+        {ground && <SmoothButton run={run} />}
       </Panel>
       <Panel title="Paint" says="one to seven passes" figure={<Bitmap picture={pictures?.paint} label="Coverage after one to seven passes" />}>
         <div className="flex h-[26px] items-center gap-2 pointer-coarse:h-11">

@@ -48,8 +48,8 @@ function change(label: string, alter: (brush: Brush) => Brush, key?: string): Co
 
 /** A quality's own value in a brush. */
 export function qualityValue(brush: Brush, name: Quality): number {
-  const bodies = brush as unknown as Record<string, Record<string, number>>;
-  return bodies[qualities[name].body][name];
+  const bodies = brush as unknown as Record<string, Record<string, number> | null>;
+  return bodies[qualities[name].body]?.[name] ?? qualities[name].base;
 }
 
 /** Sets a quality, clamped to its range; steps of one drag join. */
@@ -101,6 +101,14 @@ export function setShape(shape: Shape): Command {
 
 export function setKeepStrength(keepStrength: boolean): Command {
   return setPart("trail", { keepStrength }, "keep strength");
+}
+
+/** Gives the brush a ground, or none. Responses of a ground that goes stay, and answer again when one comes back. */
+export function setGround(ground: Brush["ground"], label: string, key?: string): Command {
+  return (state) => {
+    const next = brushSchema.shape.ground.safeParse(ground);
+    return next.success ? change(label, (brush) => ({ ...brush, ground: next.data }), key)(state) : undefined;
+  };
 }
 
 export function rename(name: string): Command {

@@ -1,7 +1,7 @@
 import { fetchPictures } from "./fetch-pictures";
 import type { Ask, PaperColours, Tell } from "./messages";
 import { Paper } from "./paper";
-import { paintVignette, tipVignette } from "./vignettes";
+import { groundVignette, paintVignette, tipVignette } from "./vignettes";
 
 let paper: Paper | undefined;
 let colours: PaperColours | undefined;
@@ -45,7 +45,8 @@ async function answer(ask: Ask): Promise<void> {
       if (!colours) return;
       const tip = await tipVignette(ask.brush, await fetchPictures(ask.brush), ask.width, ask.height, colours);
       const paint = await paintVignette(ask.brush, ask.width, ask.height, colours);
-      tell({ kind: "vignettes", tip, paint }, [tip, paint]);
+      const ground = await groundVignette(ask.brush, ask.width, ask.height, colours);
+      tell({ kind: "vignettes", tip, ground, paint }, [tip, ground, paint]);
     }
   }
 }

@@ -25,5 +25,5 @@ export type Tell =
   | { readonly kind: "proofed"; readonly turn: number }
   | { readonly kind: "shown"; readonly stroke: number; readonly samples: number }
   | { readonly kind: "strokes"; readonly count: number }
-  | { readonly kind: "vignettes"; readonly tip: ImageBitmap; readonly paint: ImageBitmap }
+  | { readonly kind: "vignettes"; readonly tip: ImageBitmap; readonly ground: ImageBitmap; readonly paint: ImageBitmap }
   | { readonly kind: "fault"; readonly message: string };

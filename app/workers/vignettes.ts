@@ -1,4 +1,4 @@
-import type { Brush } from "@core/brush";
+import { type Brush, parseBrush } from "@core/brush";
 import { hexToRgb } from "@core/colour/srgb";
 import { renderHand } from "@core/stroke/render";
 import { noPictures, type Pictures } from "@core/tip/picture";
@@ -17,10 +17,28 @@ export function tipVignette(brush: Brush, pictures: Pictures, width: number, hei
     ...brush,
     tip: { ...brush.tip, size, pivot: MIDDLE },
     trail: plainTrail,
+    ground: null,
     paint: { ...brush.paint, flow: 1, opacity: 1, blend: "source-over" as const },
     responses: [],
   };
   return paint(still, pictures, [[{ x: width / 2, y: height / 2, time: 0, pressure: 1 }]], width, height, colours);
+}
+
+/** The grain as a stroke that is pressed harder and harder meets it. */
+export function groundVignette(brush: Brush, width: number, height: number, colours: PaperColours): Promise<ImageBitmap> {
+  const size = height * 1.6;
+  const ground = brush.ground && { ...brush.ground, anchor: "surface" as const };
+  const shown = parseBrush({
+    level: 1,
+    name: "ground",
+    tip: { size, hardness: 0 },
+    trail: { spacing: 0.05 },
+    ground,
+    paint: { flow: 0.12 },
+    responses: [{ quality: "flow", source: "pressure", low: 0.1 }],
+  });
+  const samples = Array.from({ length: 30 }, (_, i) => ({ x: (width * i) / 29, y: height / 2, time: i * 8, pressure: i / 29 }));
+  return paint(shown, noPictures, [samples], width, height, colours);
 }
 
 /** What one to seven strokes over the same place leave. */
@@ -31,6 +49,7 @@ export function paintVignette(brush: Brush, width: number, height: number, colou
     ...brush,
     tip: { ...brush.tip, shape: { kind: "ellipse" as const }, size, roundness: 1, hardness: Math.max(0.8, brush.tip.hardness), pivot: MIDDLE },
     trail: plainTrail,
+    ground: null,
   };
   const taps = Array.from({ length: PASSES }, (_, n) => Array.from({ length: n + 1 }, () => [{ x: gap * (n + 0.5), y: height / 2, time: 0, pressure: 1 }])).flat();
   return paint(shown, noPictures, taps, width, height, colours);

@@ -1,6 +1,50 @@
 import { z } from "zod";
+import { type QualityRow, qualityField } from "../quality/row";
+import { grainSchema } from "./grain";
 
-/** What the marks meet. Engine level 1 lays them on a smooth surface: `null` is the only ground. */
-export const groundSchema = z.null();
+/** The qualities that the ground owns: how the surface shows through the marks. */
+export const groundQualities = {
+  depth: { body: "ground", label: "Depth", unit: "share", low: 0, high: 1, base: 0.6, joins: "multiply", says: "How far the grain shows through." },
+  grainScale: {
+    body: "ground",
+    label: "Grain scale",
+    unit: "sizes",
+    low: 0.05,
+    high: 20,
+    base: 1,
+    joins: "multiply",
+    says: "How large the grain is; settled as a stroke begins.",
+  },
+} as const satisfies Record<string, QualityRow>;
 
-export type Ground = z.infer<typeof groundSchema>;
+/** peaks: what stands out takes paint first; print: the valleys always stay thinner; pool: the paint settles in the valleys. */
+export const groundLaws = ["peaks", "print", "pool"] as const;
+
+export const anchors = ["surface", "stroke"] as const;
+
+const plainGround = z.strictObject({
+  grain: grainSchema.prefault({ kind: "paper" }),
+  law: z.enum(groundLaws).default("peaks"),
+  depth: qualityField(groundQualities.depth),
+  grainScale: qualityField(groundQualities.grainScale),
+  /** degrees, counter-clockwise */
+  rotation: z.number().min(-180).max(180).default(0),
+  /** Heights around the middle are spread by 2^contrast … */
+  contrast: z.number().min(-2).max(4).default(0),
+  /** … and raised. */
+  brightness: z.number().min(-1).max(1).default(0),
+  invert: z.boolean().default(false),
+  /** Whether the grain lies still under all strokes, or begins anew with each. */
+  anchor: z.enum(anchors).default("surface"),
+});
+
+/** What the marks meet: null for a smooth surface. */
+export const groundSchema = plainGround.nullable();
+
+export type Ground = z.infer<typeof plainGround>;
+export type GroundLaw = (typeof groundLaws)[number];
+
+/** A ground with its defaults. */
+export function plainGroundOf(): Ground {
+  return plainGround.parse({});
+}

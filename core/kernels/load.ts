@@ -21,6 +21,10 @@ interface KernelExports {
   tonedEven: Law;
   mergeCover(layer: number, cover: number, red: number, green: number, blue: number): void;
   mergeTint(layer: number, stroke: number): void;
+  /** Says what the marks of the next calls meet: 0 nothing, 1 peaks, 2 print, 3 pool. */
+  setGround(law: number, table: number, room: number): void;
+  /** The bytes of room that a ground needs. */
+  groundRoom(): number;
   /** Takes a one-plane stroke away from a layer. */
   erase(layer: number, cover: number): void;
   /** Joins a four-plane tile to a layer's by the blend mode of this number. */
@@ -85,6 +89,8 @@ export interface Kernels {
   readonly heap: Heap;
   /** Sets what is called when marks reach a tile that does not exist yet; it answers with the tile's address. */
   onTile(make: (index: number) => number): void;
+  /** Sets what is called when marks meet a tile of the ground that does not exist yet. */
+  onGround(make: (index: number) => number): void;
 }
 
 let compiled: WebAssembly.Module | undefined;
@@ -95,13 +101,17 @@ export function createKernels(): Kernels {
   let make: (index: number) => number = () => {
     throw new Error("marks were laid with nowhere to put tiles");
   };
-  const instance = new WebAssembly.Instance(compiled, { tiles: { make: (index: number) => make(index) } });
+  let makeGround = make;
+  const instance = new WebAssembly.Instance(compiled, { tiles: { make: (index: number) => make(index) }, ground: { make: (index: number) => makeGround(index) } });
   const run = instance.exports as unknown as KernelExports;
   return {
     run,
     heap: new Heap(run.memory, run.heapBase()),
     onTile: (maker) => {
       make = maker;
+    },
+    onGround: (maker) => {
+      makeGround = maker;
     },
   };
 }

@@ -1,5 +1,5 @@
-/** One mark as the kernels take it: twenty-three 32-bit integers, in the order of the kernels' class. */
-export const MARK_WORDS = 23;
+/** One mark as the kernels take it: twenty-four 32-bit integers, in the order of the kernels' class. */
+export const MARK_WORDS = 24;
 export const MARK_BYTES = MARK_WORDS * 4;
 
 /** The side of a tile in pixels. */

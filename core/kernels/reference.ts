@@ -1,3 +1,5 @@
+import type { GroundLaw } from "../ground/model";
+
 // What the kernels mean, in plain float64: numbers 0…1 instead of Q15, one pixel instead of eight. The tests hold the
 // kernels against these.
 
@@ -43,6 +45,14 @@ export function pictureEven(stroke: Pixel, m: number, p: readonly [number, numbe
 /** Colour times strength of a picture with a lightness map: `dark` and `light` are shares of m. */
 export function toned(m: number, dark: number, light: number, colour: number, darkColour: number, lightColour: number): number {
   return m * colour + dark * (darkColour - colour) + light * (lightColour - colour);
+}
+
+/** What a mark of strength m leaves at height g of a grain that shows to a depth d. */
+export function groundLeaves(law: GroundLaw, m: number, g: number, d: number): number {
+  if (law === "pool") return m * (1 - d * g);
+  const valley = d * (1 - g);
+  if (law === "print") return m * (1 - valley);
+  return valley < 1 ? Math.max(0, m - valley) / (1 - valley) : 0;
 }
 
 /** Source-over of premultiplied pixels: W3C Compositing and Blending Level 1, §5.1 "Simple alpha compositing". */

@@ -47,8 +47,9 @@ export type Respond = (moment: Moment, seed: number, row: Float64Array, at: numb
 
 /** Makes a brush's own values and responses ready for evaluation. */
 export function compileResponses(brush: Brush): Respond {
-  const bodies = brush as unknown as Record<string, Record<string, number>>;
-  const own = Float64Array.from(qualityNames, (name) => bodies[qualityRow(name).body][name]);
+  // On a smooth surface the ground's numbers are 0.
+  const bodies = brush as unknown as Record<string, Record<string, number> | null>;
+  const own = Float64Array.from(qualityNames, (name) => bodies[qualityRow(name).body]?.[name] ?? 0);
   const low = Float64Array.from(qualityNames, (name) => (name === "size" ? 0 : qualityRow(name).low));
   const high = Float64Array.from(qualityNames, (name) => qualityRow(name).high);
   // Angles turn on: they have no ends to stop at.

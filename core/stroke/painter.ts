@@ -1,4 +1,6 @@
 import type { Brush } from "../brush/schema";
+import { GroundSheet } from "../ground/catch";
+import { type Ground, groundLaws } from "../ground/model";
 import type { Sample } from "../hand/sample";
 import type { LawName } from "../kernels/load";
 import { MARK_BYTES, MARK_WORDS, roundingThresholds, toQ15 } from "../kernels/marks";
@@ -15,7 +17,7 @@ import { MarkMaker } from "./make-marks";
 import { MARK_NUMBERS, markField } from "./mark-list";
 
 const BATCH = 512;
-const { size, angle, roundness, hardness, flow, opacity } = qualityIndex;
+const { size, angle, roundness, hardness, flow, opacity, depth, grainScale } = qualityIndex;
 
 /** What a stroke's marks bring: coverage in one colour, a colour each, their picture's own colours, or tones of their colour. */
 type Manner = "cover" | "tint" | "own" | "toned";
@@ -45,6 +47,8 @@ export class StrokePainter {
   /** Whether marks may use masks that were multiplied by their flow. */
   private readonly strengthens: boolean;
   private readonly evenCeiling: boolean;
+  private grained: GroundSheet | undefined;
+  private groundRoom = 0;
   private lastSize = 0;
   private waiting = 0;
   private coloured = false;
@@ -75,7 +79,7 @@ export class StrokePainter {
     this.inking = new Inking(ink, toned ? shape.depth : 0, toned && shape.colour === "two-tone");
     this.ask = { shape, pictures, picture: 0, size: 0, roundness: 1, angle: 0, hardness: 1, opened: 1, mirrorX: 0, mirrorY: 0, fx: 0, fy: 0 };
     this.offCentre = tip.pivot[0] !== 0 || tip.pivot[1] !== 0;
-    this.strengthens = paint.build === "build-up" && (this.manner === "cover" || this.manner === "tint");
+    this.strengthens = paint.build === "build-up" && (this.manner === "cover" || this.manner === "tint") && !brush.ground;
     this.evenCeiling = !brush.responses.some((r) => r.quality === "opacity" && variesWithinStroke(r.source));
     this.wet(ink.colour);
   }
@@ -90,7 +94,11 @@ export class StrokePainter {
     this.maker.end();
     this.drain();
     this.surface.dry();
-    this.surface.kernels.heap.give(this.batch, BATCH * MARK_BYTES);
+    const { heap, run } = this.surface.kernels;
+    heap.give(this.batch, BATCH * MARK_BYTES);
+    if (!this.grained) return;
+    this.grained.release();
+    heap.give(this.groundRoom, run.groundRoom());
   }
 
   /** How many marks have reached the surface so far. */
@@ -153,6 +161,7 @@ export class StrokePainter {
     const { words, inking } = this;
     const { rows } = this.masks;
     if (this.manner !== "cover" || !this.coloured) this.settleColour(row, at);
+    if (this.brush.ground && !this.grained) this.layGround(this.brush.ground, row, at);
     const to = this.waiting++ * MARK_WORDS;
     words[to] = rows[mask];
     words[to + 1] = rows[mask + 1];
@@ -169,6 +178,7 @@ export class StrokePainter {
     words[to + 20] = strengthened ? rows[mask + maskField.strengths] : 0;
     words[to + 21] = rows[mask + maskField.strong];
     words[to + 22] = this.evenCeiling ? 1 : 0;
+    words[to + 23] = this.grained ? toQ15(row[at + depth]) : 0;
     if (this.manner === "cover") return;
     words[to + 10] = inking.red;
     words[to + 11] = inking.green;
@@ -189,11 +199,31 @@ export class StrokePainter {
     this.coloured = true;
   }
 
+  /** The grain lies as the stroke's first mark finds it. */
+  private layGround(ground: Ground, row: Float64Array, at: number): void {
+    const { kernels, columns, rows } = this.surface;
+    const [x, y] = ground.anchor === "stroke" ? [row[at + markField.x], row[at + markField.y]] : [0, 0];
+    this.grained = new GroundSheet(kernels, columns, rows, ground, Math.max(0.05, row[at + grainScale]), x, y);
+    this.groundRoom = kernels.heap.take(kernels.run.groundRoom());
+  }
+
+  private meetGround(): void {
+    const { kernels } = this.surface;
+    const { grained } = this;
+    if (!grained || !this.brush.ground) {
+      kernels.run.setGround(0, 0, 0);
+      return;
+    }
+    kernels.onGround((index) => grained.make(index));
+    kernels.run.setGround(groundLaws.indexOf(this.brush.ground.law) + 1, grained.table, this.groundRoom);
+  }
+
   private lay(): void {
     if (this.waiting === 0) return;
     const { kernels, columns, rows, dirty } = this.surface;
     kernels.heap.i32.set(this.waiting === BATCH ? this.words : this.words.subarray(0, this.waiting * MARK_WORDS), this.batch / 4);
     kernels.onTile((index) => this.tiles.make(index));
+    this.meetGround();
     kernels.run[this.law](this.batch, this.waiting, this.tiles.table, columns, rows, dirty);
     this.laid += this.waiting;
     this.waiting = 0;

@@ -1,5 +1,6 @@
 export { coverBuild, coverEven, ownBuild, ownEven, tintBuild, tintEven, tonedBuild, tonedEven } from "./lay";
 export { blend, erase } from "./blend";
+export { groundRoom, setGround } from "./ground";
 export { mergeCover, mergeTint, showClear, showOpaque, showWet } from "./merge";
 export { maskEllipse } from "./mask-ellipse";
 export { maskSample } from "./mask-sample";

@@ -1,5 +1,6 @@
 import { coverBuildRows, coverEvenRows, tintBuildRows, tintEvenRows } from "./law-ink";
 import { ownBuildRows, ownEvenRows, tonedBuildRows, tonedEvenRows } from "./law-picture";
+import { grounded, meetsGround } from "./ground";
 import { Mark, MARK_BYTES } from "./mark";
 import { TILE } from "./q15";
 
@@ -99,6 +100,7 @@ function layOn(mark: Mark, row: i32, column: i32, table: usize, columns: i32, di
   const bands = (0xff << ((first & 63) >> 3)) & (0xff >> (7 - (((bottom - 1) & 63) >> 3)));
   store<u8>(dirty + index, <u8>(load<u8>(dirty + index) | bands));
   const left = column << 6;
+  if (meetsGround(mark)) mark = grounded(mark, first, bottom, row, column, columns, law < 4 ? 1 : law < 6 ? 4 : 3);
   if (law == 0) coverBuildRows(mark, first, bottom, tile, left);
   else if (law == 1) coverEvenRows(mark, first, bottom, tile, left);
   else if (law == 2) tintBuildRows(mark, first, bottom, tile, left);

@@ -28,6 +28,8 @@ export class Mark {
   strong: usize;
   /** Whether nothing on the stroke's tiles lies above this mark's opacity. */
   underCeiling: i32;
+  /** How far the ground shows, 0 for not at all. */
+  depth: i32;
 }
 
-export const MARK_BYTES: i32 = 92;
+export const MARK_BYTES: i32 = 96;

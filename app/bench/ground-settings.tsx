@@ -1,0 +1,101 @@
+import type { Brush } from "@core/brush";
+import { type Grain, grainKinds, grainOf } from "@core/ground/grain";
+import { anchors, type Ground, groundLaws, plainGroundOf } from "@core/ground/model";
+import { Button } from "~/ui/button";
+import { box, CheckLine, ChoiceLine, RangeLine, SettingPopover, SettingRow } from "./setting-lines";
+import { type Command, seal, setGround } from "./state";
+
+interface Parameter {
+  readonly name: string;
+  readonly label: string;
+  readonly low: number;
+  readonly high: number;
+  readonly step: number;
+  readonly unit?: string;
+}
+
+const share = (name: string, label: string): Parameter => ({ name, label, low: 0, high: 1, step: 0.01, unit: "%" });
+const whole = (name: string, label: string, low: number, high: number): Parameter => ({ name, label, low, high, step: 1 });
+const seed = whole("seed", "Another of its kind", 1, 200);
+
+const parameters: Record<Grain["kind"], readonly Parameter[]> = {
+  paper: [share("roughness", "Roughness"), seed],
+  noise: [whole("octaves", "Octaves", 1, 7), seed],
+  weave: [whole("threads", "Threads", 4, 64), share("thickness", "Thickness"), share("unevenness", "Unevenness"), seed],
+  laid: [whole("wires", "Wires", 8, 128), whole("chains", "Chains", 1, 16), seed],
+  board: [whole("rings", "Rings", 2, 40), share("wander", "Wander"), seed],
+  sand: [whole("corns", "Corns across", 16, 128), seed],
+  dots: [whole("across", "Dots across", 4, 64)],
+  lines: [whole("across", "Lines across", 4, 64)],
+};
+
+const lawNames = { peaks: "peaks: what stands out takes paint first", print: "print: valleys stay thinner", pool: "pool: paint settles in the valleys" } as const;
+const anchorNames = { surface: "still, under all strokes", stroke: "anew with each stroke" } as const;
+
+/** What the marks meet: which grain, by which law, and how it lies. */
+export function GroundSettings({ brush: { ground }, run }: { brush: Brush; run: (command: Command) => void }) {
+  if (!ground)
+    return (
+      <div className="flex items-center gap-3 py-1">
+        <p className="flex-1 text-[13px] text-soft">A smooth surface: nothing shows through.</p>
+        <Button onClick={() => run(setGround(plainGroundOf(), "grain"))}>Give it a grain</Button>
+      </div>
+    );
+  const set = (patch: Partial<Ground>, key?: string) => run(setGround({ ...ground, ...patch }, "grain", key));
+  const done = () => run(seal);
+  const numbers = ground.grain as unknown as Record<string, number>;
+  return (
+    <>
+      <SettingRow label="Grain">
+        <select aria-label="Grain" className={box} value={ground.grain.kind} onChange={(event) => set({ grain: grainOf(event.target.value as Grain["kind"]) })}>
+          {grainKinds.map((kind) => (
+            <option key={kind}>{kind}</option>
+          ))}
+        </select>
+        <SettingPopover name="Grain" says="settings…" onClose={done}>
+          {parameters[ground.grain.kind].map(({ name, ...parameter }) => (
+            <RangeLine
+              key={name}
+              {...parameter}
+              value={numbers[name]}
+              onChange={(value) => set({ grain: { ...ground.grain, [name]: value } as Grain }, `grain ${name}`)}
+              onDone={done}
+            />
+          ))}
+          <RangeLine label="Contrast" value={ground.contrast} low={-2} high={4} step={0.05} onChange={(contrast) => set({ contrast }, "grain contrast")} onDone={done} />
+          <RangeLine
+            label="Brightness"
+            value={ground.brightness}
+            low={-1}
+            high={1}
+            step={0.01}
+            unit="%"
+            onChange={(brightness) => set({ brightness }, "grain brightness")}
+            onDone={done}
+          />
+          <RangeLine label="Turned" value={ground.rotation} low={-180} high={180} step={1} unit="°" onChange={(rotation) => set({ rotation }, "grain turn")} onDone={done} />
+          <CheckLine label="Peaks for valleys" value={ground.invert} onChange={(invert) => set({ invert })} />
+          <ChoiceLine label="Lies" value={ground.anchor} options={anchors} names={anchorNames} onPick={(anchor) => set({ anchor })} />
+        </SettingPopover>
+      </SettingRow>
+      <SettingRow label="Law">
+        <select aria-label="Law" className={`${box} min-w-0 flex-1`} value={ground.law} onChange={(event) => set({ law: event.target.value as Ground["law"] })}>
+          {groundLaws.map((law) => (
+            <option key={law} value={law}>
+              {lawNames[law]}
+            </option>
+          ))}
+        </select>
+      </SettingRow>
+    </>
+  );
+}
+
+/** Takes the grain away. */
+export function SmoothButton({ run }: { run: (command: Command) => void }) {
+  return (
+    <Button kind="quiet" className="h-6.5 px-1.5 text-[13px]" onClick={() => run(setGround(null, "smooth ground"))}>
+      Make it smooth
+    </Button>
+  );
+}

@@ -1,0 +1,117 @@
+import { Mark } from "./mark";
+import { TILE } from "./q15";
+import { GROUP } from "./rows";
+
+// Returns the address of a tile's grain and enters it in the ground's table.
+@external("ground", "make")
+declare function makeGround(index: i32): usize;
+
+/** 0 none, 1 peaks, 2 print, 3 pool. */
+let groundLaw: i32 = 0;
+let groundTable: usize = 0;
+/** Room for a mark as one tile of the ground leaves it: its record, spans, and up to four planes with empty edges. */
+let scratch: usize = 0;
+
+const STRIDE: i32 = TILE + 2 * GROUP;
+const SPANS: i32 = 128;
+const ROWS: i32 = SPANS + TILE * 8;
+const PLANE_BYTES: i32 = STRIDE * TILE * 2 + 64;
+
+/** Says what the marks of the next calls meet; `room` is for the kernels to work in, `groundRoom()` bytes. */
+export function setGround(law: i32, table: usize, room: usize): void {
+  groundLaw = law;
+  groundTable = table;
+  scratch = room;
+}
+
+export function groundRoom(): i32 {
+  return ROWS + 4 * PLANE_BYTES + 64;
+}
+
+@inline
+export function meetsGround(mark: Mark): bool {
+  return groundLaw != 0 && mark.depth > 0;
+}
+
+/** The part of a mark on one tile as the grain leaves it: a mark of its own, good until the next call. */
+export function grounded(mark: Mark, top: i32, bottom: i32, row: i32, column: i32, columns: i32, planes: i32): Mark {
+  const index = row * columns + column;
+  let grain = <usize>load<u32>(groundTable + (index << 2));
+  if (grain == 0) grain = makeGround(index);
+  const out = changetype<Mark>(scratch);
+  memory.copy(scratch, changetype<usize>(mark), offsetof<Mark>());
+  const left = column << 6;
+  out.mask = scratch + ROWS + 32 + (GROUP << 1);
+  out.spans = scratch + SPANS;
+  out.stride = STRIDE;
+  out.planes = PLANE_BYTES;
+  out.x = left;
+  out.y = row << 6;
+  out.width = TILE;
+  out.height = TILE;
+  out.strengths = 0;
+  const depth = f32x4.splat(<f32>mark.depth / 32767);
+  for (let y = top; y < bottom; y++) {
+    const line = y - mark.y;
+    const span = mark.spans + (line << 3);
+    const from = max(<i32>load<i16>(span) - (left - mark.x), 0) & ~7;
+    const to = min(<i32>load<i16>(span, 2) - (left - mark.x), TILE);
+    const outSpan = out.spans + ((y & 63) << 3);
+    store<u64>(outSpan, 0);
+    if (from >= to) continue;
+    const end = (to + 7) & ~7;
+    store<i16>(outSpan, <i16>from);
+    store<i16>(outSpan, <i16>end, 2);
+    const source = mark.mask + ((line * mark.stride + left - mark.x) << 1);
+    const target = out.mask + (((y & 63) * STRIDE) << 1);
+    const heights = grain + ((y & 63) << 7);
+    for (let p = 0; p < planes; p++) clearEdges(target + p * PLANE_BYTES, from, end);
+    for (let x = from; x < end; x += 8) {
+      const m = v128.load(source + (x << 1));
+      const g = v128.load(heights + (x << 1));
+      const low = shareLeft(unit(i32x4.extend_low_i16x8_u(m)), unit(i32x4.extend_low_i16x8_u(g)), depth);
+      const high = shareLeft(unit(i32x4.extend_high_i16x8_u(m)), unit(i32x4.extend_high_i16x8_u(g)), depth);
+      v128.store(target + (x << 1), scaled(m, low, high));
+      for (let p = 1; p < planes; p++) {
+        const at = source + p * mark.planes + (x << 1);
+        v128.store(target + p * PLANE_BYTES + (x << 1), scaled(v128.load(at), low, high));
+      }
+    }
+  }
+  return out;
+}
+
+@inline
+function unit(v: v128): v128 {
+  return f32x4.mul(f32x4.convert_i32x4_s(v), f32x4.splat(<f32>(1.0 / 32767.0)));
+}
+
+/** What part of a strength m is left at height g: by the laws of `core/ground/model.ts`. */
+@inline
+function shareLeft(m: v128, g: v128, depth: v128): v128 {
+  const one = f32x4.splat(1);
+  if (groundLaw == 3) return f32x4.sub(one, f32x4.mul(depth, g));
+  const valley = f32x4.mul(depth, f32x4.sub(one, g));
+  const rest = f32x4.sub(one, valley);
+  if (groundLaw == 2) return rest;
+  const tiny = f32x4.splat(<f32>1e-6);
+  const above = f32x4.max(f32x4.sub(m, valley), f32x4.splat(0));
+  return f32x4.min(one, f32x4.div(above, f32x4.max(f32x4.mul(rest, m), tiny)));
+}
+
+@inline
+function scaled(v: v128, low: v128, high: v128): v128 {
+  const half = f32x4.splat(0.5);
+  const a = i32x4.trunc_sat_f32x4_s(f32x4.add(f32x4.mul(f32x4.convert_i32x4_s(i32x4.extend_low_i16x8_u(v)), low), half));
+  const b = i32x4.trunc_sat_f32x4_s(f32x4.add(f32x4.mul(f32x4.convert_i32x4_s(i32x4.extend_high_i16x8_u(v)), high), half));
+  return i16x8.narrow_i32x4_s(a, b);
+}
+
+@inline
+function clearEdges(row: usize, from: i32, end: i32): void {
+  const none = i16x8.splat(0);
+  v128.store(row + (from << 1) - 32, none);
+  v128.store(row + (from << 1) - 16, none);
+  v128.store(row + (end << 1), none);
+  v128.store(row + (end << 1), none, 16);
+}

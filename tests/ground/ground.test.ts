@@ -1,0 +1,128 @@
+import { drawGrain, GRAIN_SIDE } from "@core/ground/draw-grain";
+import { grainKinds, grainOf } from "@core/ground/grain";
+import { type GroundLaw, groundLaws } from "@core/ground/model";
+import { groundLeaves } from "@core/kernels/reference";
+import { renderHand16 } from "@core/stroke/render";
+import { describe, expect, test } from "vitest";
+import { brushOf, lineSamples } from "../helpers";
+
+const ink = { colour: [0, 0, 0], second: [1, 1, 1] } as const;
+const SIDE = 256;
+
+/** Alpha 0…1 of one even mark of strength m over a whole sheet, on a grain. */
+function print(ground: object | null, flow: number, size = 900): (x: number, y: number) => number {
+  const brush = brushOf({ tip: { size }, ground, paint: { flow } });
+  const pixels = renderHand16({ brush, strokes: [[{ x: SIDE / 2, y: SIDE / 2, time: 0, pressure: 1 }]], width: SIDE, height: SIDE, ink, paper: null, seed: 1 });
+  return (x, y) => pixels[(y * SIDE + x) * 4 + 3] / 65535;
+}
+
+const mean = (alpha: (x: number, y: number) => number) => {
+  let sum = 0;
+  for (let y = 0; y < SIDE; y++) for (let x = 0; x < SIDE; x++) sum += alpha(x, y);
+  return sum / (SIDE * SIDE);
+};
+
+describe("generated grains", () => {
+  test.each(grainKinds)("%s tiles: the step across the seam is no larger than steps elsewhere, and it is the same every time", (kind) => {
+    const heights = drawGrain(grainOf(kind));
+    const at = (x: number, y: number) => heights[(y % GRAIN_SIDE) * GRAIN_SIDE + (x % GRAIN_SIDE)];
+    const stepAcross = (x: number) => Array.from({ length: GRAIN_SIDE }, (_, y) => Math.abs(at(x + 1, y) - at(x, y))).reduce((a, b) => a + b, 0);
+    const stepDown = (y: number) => Array.from({ length: GRAIN_SIDE }, (_, x) => Math.abs(at(x, y + 1) - at(x, y))).reduce((a, b) => a + b, 0);
+    for (const step of [stepAcross, stepDown]) {
+      const inside = Array.from({ length: GRAIN_SIDE - 1 }, (_, i) => step(i));
+      expect(step(GRAIN_SIDE - 1)).toBeLessThanOrEqual(Math.max(...inside) * 1.001);
+    }
+    for (const h of heights) if (!(h >= 0 && h <= 1)) throw new Error(`a height of ${h}`);
+    expect(Math.max(...heights.slice(0, 40_000)) - Math.min(...heights.slice(0, 40_000))).toBeGreaterThan(0.3);
+    expect(drawGrain(grainOf(kind))).toEqual(heights);
+  });
+});
+
+describe.each(groundLaws)("%s", (law: GroundLaw) => {
+  const on = (depth: number, flow: number, grain: object = { kind: "noise" }) => print({ law, depth, grain }, flow);
+
+  // The formulas of the law in float64; the grain at scale 1 lies with its corner on the sheet's, and is not mixed between pixels.
+  test("is its formula at every pixel, within 1/255", () => {
+    const heights = drawGrain({ kind: "noise", octaves: 4, seed: 1 });
+    for (const depth of [0.3, 0.8, 1]) {
+      for (const flow of [0.2, 0.7, 1]) {
+        const brush = brushOf({ tip: { size: 900, hardness: 0 }, ground: { law, depth, grain: { kind: "noise" } }, paint: { flow } });
+        const smooth = brushOf({ tip: { size: 900, hardness: 0 }, paint: { flow: 1 } });
+        const job = { strokes: [[{ x: 128, y: 128, time: 0, pressure: 1 }]], width: SIDE, height: SIDE, ink, paper: null, seed: 1 };
+        const [grained, plain] = [renderHand16({ ...job, brush }), renderHand16({ ...job, brush: smooth })];
+        for (let i = 0; i < SIDE * SIDE; i += 97) {
+          const height = heights[Math.floor(i / SIDE) * GRAIN_SIDE + (i % SIDE)];
+          const wanted = flow * groundLeaves(law, plain[i * 4 + 3] / 65535, height, depth);
+          expect(Math.abs(grained[i * 4 + 3] / 65535 - wanted)).toBeLessThan(1 / 255);
+        }
+      }
+    }
+  });
+
+  test("depth 0 changes nothing, and the deeper the grain the less paint is left", () => {
+    expect(mean(on(0, 0.6))).toBe(mean(print(null, 0.6)));
+    const left = [0, 0.25, 0.5, 0.75, 1].map((depth) => mean(on(depth, 0.6)));
+    if (law === "peaks") return expect(Math.min(...left)).toBeLessThanOrEqual(left[0]);
+    for (let i = 1; i < left.length; i++) expect(left[i]).toBeLessThan(left[i - 1]);
+  });
+
+  test("leaves on the whole what the mean of its formula over all heights says", () => {
+    const heights = drawGrain({ kind: "paper", roughness: 0.5, seed: 1 });
+    const part = heights.filter((_, i) => i % GRAIN_SIDE < SIDE && i < SIDE * GRAIN_SIDE);
+    // The strength of a mark that is full all over is 1: paint is as strong as its flow.
+    const wanted = part.reduce((sum, g) => sum + 0.7 * groundLeaves(law, 1, g, 0.8), 0) / part.length;
+    expect(mean(on(0.8, 0.7, { kind: "paper" }))).toBeCloseTo(wanted, 2);
+  });
+});
+
+test("peaks: pressing harder fills the valleys, which a faint touch leaves bare", () => {
+  const bare = (m: number) => {
+    const brush = brushOf({ tip: { size: 900, hardness: 0 }, ground: { law: "peaks", depth: 1, grain: { kind: "weave" } }, paint: { flow: 1 } });
+    const pixels = renderHand16({ brush, strokes: [[{ x: 128 + m, y: 128, time: 0 }]], width: SIDE, height: SIDE, ink, paper: null, seed: 1 });
+    return Array.from({ length: SIDE * SIDE }, (_, i) => pixels[i * 4 + 3]).filter((a) => a < 655).length / (SIDE * SIDE);
+  };
+  // Far from the middle of a soft tip its strength is low.
+  expect(bare(330)).toBeGreaterThan(bare(0) + 0.2);
+});
+
+test("the grain lies still under all strokes, or begins anew with each", () => {
+  const painted = (anchor: string, x: number) => {
+    const brush = brushOf({ tip: { size: 60 }, ground: { anchor, law: "print", depth: 1, grain: { kind: "sand" } } });
+    const pixels = renderHand16({ brush, strokes: [[{ x, y: 100, time: 0, pressure: 1 }]], width: SIDE, height: SIDE, ink, paper: null, seed: 1 });
+    return (dx: number) => pixels[(100 * SIDE + x + dx) * 4 + 3];
+  };
+  const row = Array.from({ length: 40 }, (_, i) => i - 20);
+  const [still, moved] = [painted("surface", 100), painted("surface", 117)];
+  for (const dx of row.slice(20)) expect(moved(dx - 17)).toBe(still(dx));
+  const [first, second] = [painted("stroke", 100), painted("stroke", 117)];
+  for (const dx of row) expect(second(dx)).toBe(first(dx));
+});
+
+test("scale, contrast, brightness, inversion and rotation do what they say", () => {
+  const lines = (more: object) => print({ law: "print", depth: 1, grain: { kind: "lines", across: 16 }, ...more }, 1);
+  const period = (alpha: (x: number, y: number) => number) => {
+    const column = Array.from({ length: SIDE }, (_, y) => alpha(100, y));
+    return SIDE / column.filter((v, y) => y > 0 && v > 0.5 && column[y - 1] <= 0.5).length;
+  };
+  expect(period(lines({}))).toBeCloseTo(32, 0);
+  expect(period(lines({ grainScale: 0.5 }))).toBeCloseTo(16, 0);
+  expect(lines({})(40, 0)).toBeGreaterThan(0.9);
+  expect(lines({ invert: true })(40, 0)).toBeLessThan(0.1);
+  expect(mean(lines({ brightness: 0.3 }))).toBeGreaterThan(mean(lines({})) + 0.15);
+  const middling = (alpha: (x: number, y: number) => number) => Array.from({ length: SIDE }, (_, y) => alpha(10, y)).filter((v) => v > 0.1 && v < 0.9).length;
+  expect(middling(lines({ contrast: 3 }))).toBeLessThan(middling(lines({})) / 2);
+  const turned = lines({ rotation: 90 });
+  expect(turned(40, 10)).toBeCloseTo(turned(40, 200), 3);
+});
+
+test("a grain is erased and coloured through as well", () => {
+  const job = { strokes: [lineSamples(40, 128, 216, 128)], width: SIDE, height: SIDE, paper: null, seed: 1 };
+  const ground = { law: "print", depth: 1, grain: { kind: "sand" } };
+  const under = { width: SIDE, height: SIDE, channels: 1 as const, data: new Uint8Array(SIDE * SIDE).fill(90), full: 255 };
+  const erased = renderHand16({ ...job, brush: brushOf({ tip: { size: 60 }, ground }), ink: { ...ink, erases: true }, under });
+  const alphas = new Set(Array.from({ length: 100 }, (_, i) => erased[(128 * SIDE + 70 + i) * 4 + 3]));
+  expect(alphas.size).toBeGreaterThan(20);
+  const tinted = renderHand16({ ...job, brush: brushOf({ tip: { size: 60 }, ground, responses: [{ quality: "lightness", source: "chance", low: 0.2, high: 0.5 }] }), ink });
+  const colours = new Set(Array.from({ length: 100 }, (_, i) => tinted[(128 * SIDE + 70 + i) * 4]));
+  expect(colours.size).toBeGreaterThan(20);
+});
