@@ -8,7 +8,7 @@ import { GroundSettings, SmoothButton } from "./ground-settings";
 import type { PaperHandle } from "./paper-sheet";
 import { PlacingLine } from "./placing-line";
 import { QualityLine } from "./quality-line";
-import { box } from "./setting-lines";
+import { box, SettingRow } from "./setting-lines";
 import { ShapeLine } from "./shape-line";
 import { type Command, setBuild, setKeepStrength, setPaint } from "./state";
 import { TrailFigure } from "./trail-figure";
@@ -44,7 +44,7 @@ export function Bodies({ brush, run, paper, pictures }: Props) {
       <Panel title="Trail" says="how marks are laid" figure={<TrailFigure brush={brush} />}>
         {lines("trail")}
         <label className="flex h-[26px] items-center gap-2 pointer-coarse:h-11">
-          <span className="w-27 shrink-0">Keep strength</span>
+          <span className="w-24 shrink-0">Keep strength</span>
           <input type="checkbox" className="size-[18px] accent-act" checked={trail.keepStrength} onChange={(event) => run(setKeepStrength(event.target.checked))} />
           <span className="truncate text-[13px] text-soft">when spacing changes</span>
         </label>
@@ -57,7 +57,7 @@ export function Bodies({ brush, run, paper, pictures }: Props) {
       </Panel>
       <Panel title="Paint" says="one to seven passes" figure={<Bitmap picture={pictures?.paint} label="Coverage after one to seven passes" />}>
         <div className="flex h-[26px] items-center gap-2 pointer-coarse:h-11">
-          <span id="build-label" className="w-27 shrink-0">
+          <span id="build-label" className="w-24 shrink-0">
             Build
           </span>
           <div role="radiogroup" aria-labelledby="build-label" className="flex overflow-hidden rounded-md border border-line">
@@ -71,9 +71,11 @@ export function Bodies({ brush, run, paper, pictures }: Props) {
               </label>
             ))}
           </div>
+        </div>
+        <SettingRow label="Joins as">
           <select
             aria-label="How strokes join what is there"
-            className={`${box} ml-auto w-36`}
+            className={`${box} min-w-0 flex-1`}
             value={paint.blend}
             onChange={(event) => run(setPaint({ blend: event.target.value as Blend }, "blend"))}
           >
@@ -81,7 +83,7 @@ export function Bodies({ brush, run, paper, pictures }: Props) {
               <option key={name}>{name}</option>
             ))}
           </select>
-        </div>
+        </SettingRow>
         {lines("paint")}
       </Panel>
     </div>

@@ -15,18 +15,20 @@ export function QualityLine({ name, brush, run }: { name: Quality; brush: Brush;
   const row = qualityRow(name);
   const value = qualityValue(brush, name);
   const scale = sliderScale(row);
+  // Beside several responses there is no room for a slider on a narrow screen; the number can be typed.
+  const crowded = brush.responses.filter((response) => response.quality === name).length > 1;
   const exact = (position: number) => {
     const raw = scale.invert(position);
     return row.unit === "marks" ? Math.round(raw) : Number(raw.toPrecision(3));
   };
   return (
-    <div className="flex h-[26px] items-center gap-2 pointer-coarse:h-11">
-      <span className="w-27 shrink-0 truncate" title={row.says}>
+    <div className="flex h-[26px] items-center gap-1.5 pointer-coarse:h-11">
+      <span className="w-24 shrink-0 truncate" title={row.says}>
         {row.label}
       </span>
       <ValueField bare label={row.label} value={value} unit={row.unit} onChange={(next) => run(setQuality(name, next))} />
       <Slider.Root
-        className="relative flex h-[24px] min-w-10 flex-1 touch-none items-center"
+        className={`relative h-[24px] min-w-6 flex-1 touch-none items-center ${crowded ? "hidden max-lg:flex 2xl:flex" : "flex"}`}
         min={0}
         max={1000}
         step={1}

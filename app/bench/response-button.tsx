@@ -28,7 +28,7 @@ export function ResponseButton({ response, index, run }: { response: Response; i
       <Popover.Trigger
         aria-label={what}
         title={what}
-        className={`grid h-[24px] w-9 shrink-0 place-items-center rounded border bg-raised data-[state=open]:bg-act-wash pointer-coarse:h-10 ${isChance(response.source) ? "border-chance" : "border-act"}`}
+        className={`grid h-[24px] w-8 shrink-0 place-items-center rounded border bg-raised data-[state=open]:bg-act-wash pointer-coarse:h-10 ${isChance(response.source) ? "border-chance" : "border-act"}`}
       >
         <CurveFigure response={response} />
       </Popover.Trigger>

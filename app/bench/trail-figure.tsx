@@ -17,7 +17,7 @@ export function TrailFigure({ brush }: { brush: Brush }) {
   }, [brush]);
   const every = Math.ceil(marks.length / MOST);
   return (
-    <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} role="img" aria-label="Marks along the path" className="mx-auto h-full">
+    <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} role="img" aria-label="Marks along the path" className="size-full">
       {marks
         .filter((_, i) => i % every === 0)
         .map((m) => (

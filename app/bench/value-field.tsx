@@ -23,7 +23,7 @@ export function ValueField({ label, value, unit, onChange, bare }: Props) {
     <input
       aria-label={bare ? label : undefined}
       inputMode="decimal"
-      className={`rounded border border-transparent bg-transparent text-right font-mono text-[13px] hover:border-line focus:border-edge focus:bg-raised ${bare ? "h-[24px] w-17 px-1" : "w-18 border-line! bg-raised px-1.5 py-1"}`}
+      className={`rounded border border-transparent bg-transparent text-right font-mono text-[13px] hover:border-line focus:border-edge focus:bg-raised ${bare ? "h-[24px] w-16 px-1" : "w-18 border-line! bg-raised px-1.5 py-1"}`}
       value={draft ?? writeValue(value, unit)}
       onChange={(event) => setDraft(event.target.value)}
       onFocus={(event) => event.target.select()}
