@@ -9,6 +9,7 @@ import { brushPath, pack } from "@core/formats/package";
 import { slowSwell } from "@core/hand/simulate";
 import { demoBrushes } from "@demo/brushes";
 import { decode, encode } from "fast-png";
+import { strToU8, zipSync } from "fflate";
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import { leafPicture } from "../helpers";
 
@@ -137,6 +138,25 @@ describe("pictures, hands and uses", () => {
     expect(Math.max(...sizes())).toBeCloseTo(35, 6);
     expect(Math.min(...sizes("--profile", at("mouse.json")))).toBeGreaterThan(45);
   });
+});
+
+test("flatten composites a layered picture, in 8 and 16 bits, and names what it cannot read", () => {
+  const png = (data: number[]) => encode({ width: 2, height: 1, data: Uint8Array.from(data), channels: 4, depth: 8 });
+  const stack = '<image w="2" h="1"><stack><layer src="data/b.png" composite-op="svg:multiply"/><layer src="data/a.png"/></stack></image>';
+  const bytes = zipSync({
+    mimetype: [strToU8("image/openraster"), { level: 0 }],
+    "stack.xml": strToU8(stack),
+    "data/a.png": png([200, 100, 50, 255, 10, 20, 30, 255]),
+    "data/b.png": png([128, 128, 128, 255, 0, 0, 0, 0]),
+  });
+  writeFileSync(at("two.ora"), bytes);
+  expect(brosse("flatten", at("two.ora"), "--out", at("two.png"))).toEqual({ status: 0, stdout: "", stderr: "" });
+  expect([...decode(readFileSync(at("two.png"))).data]).toEqual([100, 50, 25, 255, 10, 20, 30, 255]);
+  expect(brosse("flatten", at("two.ora"), "--out", at("deep.png"), "--depth", "16").status).toBe(0);
+  expect(decode(readFileSync(at("deep.png"))).depth).toBe(16);
+  const wrong = brosse("flatten", at("quill.json"), "--out", at("x.png"));
+  expect(wrong.status).toBe(2);
+  expect(wrong.stderr).toMatch(/quill\.json: not a ZIP file/);
 });
 
 test("unpack and pack turn into each other", () => {

@@ -87,6 +87,18 @@ test("what was painted before, and which masks it left, changes nothing", () => 
   );
 });
 
+test("no pixel comes from memory that was never written: kernels full of old numbers paint the same", () => {
+  fc.assert(
+    fc.property(anyBrush, anySamples, (brush, samples) => {
+      const old = createKernels();
+      old.run.memory.grow(600);
+      old.heap.u8.fill(0x55, old.heap.bytes);
+      expect(same(paint(brush, [samples], 3, old), paint(brush, [samples], 3, createKernels()))).toBe(true);
+    }),
+    { numRuns: 60 },
+  );
+});
+
 describe("seeded", () => {
   test("the same seed gives the same pixels, another one others", () => {
     const brush = brushOf({ tip: { size: 12 }, trail: { spacing: 1, scatter: 2 } });

@@ -54,11 +54,13 @@ export function grounded(mark: Mark, top: i32, bottom: i32, row: i32, column: i3
   for (let y = top; y < bottom; y++) {
     const line = y - mark.y;
     const span = mark.spans + (line << 3);
-    const from = max(<i32>load<i16>(span) - (left - mark.x), 0) & ~7;
+    const start = max(<i32>load<i16>(span) - (left - mark.x), 0);
     const to = min(<i32>load<i16>(span, 2) - (left - mark.x), TILE);
     const outSpan = out.spans + ((y & 63) << 3);
     store<u64>(outSpan, 0);
-    if (from >= to) continue;
+    // An empty row has never been drawn: what lies there is of no meaning.
+    if (start >= to) continue;
+    const from = start & ~7;
     const end = (to + 7) & ~7;
     store<i16>(outSpan, <i16>from);
     store<i16>(outSpan, <i16>end, 2);

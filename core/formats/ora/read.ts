@@ -1,0 +1,119 @@
+import { XMLParser } from "fast-xml-parser";
+import { strFromU8, unzipSync } from "fflate";
+import { z } from "zod";
+import type { Blend } from "../../surface/blend";
+import { MAX_SIDE } from "../../surface/surface";
+import type { Picture } from "../../tip/picture";
+import { FormatError } from "../fault";
+import { readTipPicture } from "../png/tip-picture";
+import { compositeOps } from "./composite-ops";
+
+/** One layer of a layered picture. */
+export interface OraLayer {
+  readonly name: string;
+  /** Where its picture's corner lies. */
+  readonly x: number;
+  readonly y: number;
+  readonly opacity: number;
+  readonly visible: boolean;
+  readonly blend: Blend;
+  readonly picture: Picture;
+}
+
+/** A layered picture; the bottom layer comes first. */
+export interface OraPicture {
+  readonly width: number;
+  readonly height: number;
+  readonly layers: readonly OraLayer[];
+}
+
+export const MAX_LAYERS = 200;
+/** The most bytes of a file's contents together, and the most a part may shrink. */
+const MAX_UNPACKED = 512 << 20;
+const MAX_RATIO = 300;
+const MIMETYPE = "image/openraster";
+
+const whole = z
+  .string()
+  .regex(/^-?\d{1,6}$/, "is no whole number")
+  .transform(Number);
+const side = whole.refine((n) => n >= 1 && n <= MAX_SIDE, `is not 1 to ${MAX_SIDE}`);
+const imageSchema = z.object({ w: side, h: side });
+const layerSchema = z.object({
+  name: z.string().max(200).default(""),
+  src: z.string().regex(/^[A-Za-z0-9][A-Za-z0-9 ._/-]{0,200}\.png$/, "is no path of a PNG"),
+  x: whole.default(0),
+  y: whole.default(0),
+  opacity: z
+    .string()
+    .regex(/^(0|1|0?\.\d+|[01]\.\d+)$/, "is no number from 0 to 1")
+    .transform(Number)
+    .pipe(z.number().max(1))
+    .default(1),
+  visibility: z.enum(["visible", "hidden"]).default("visible"),
+  "composite-op": z.string().default("svg:src-over"),
+});
+
+/**
+ * Reads an OpenRaster file (specification 0.0.5, freedesktop.org): the layers of the root stack; groups are refused.
+ * @throws FormatError with one line that says what is wrong and where
+ */
+export function readOra(bytes: Uint8Array, what: string): OraPicture {
+  const files = unzip(bytes, what);
+  const mimetype = files.get("mimetype");
+  if (!mimetype || strFromU8(mimetype).trim() !== MIMETYPE) throw new FormatError(`${what}: its mimetype is not ${MIMETYPE}`);
+  const text = files.get("stack.xml");
+  if (!text) throw new FormatError(`${what}: it has no stack.xml`);
+  const { width, height, nodes } = readStack(strFromU8(text), `${what}, stack.xml`);
+  const layers = nodes.map((attributes, n): OraLayer => {
+    const where = `${what}, layer ${n + 1} from the top`;
+    const read = layerSchema.safeParse(attributes);
+    if (!read.success) throw new FormatError(`${where}: ${String(read.error.issues[0].path[0] ?? "")} ${read.error.issues[0].message}`);
+    const { name, src, x, y, opacity, visibility } = read.data;
+    const op = read.data["composite-op"];
+    const blend = Object.hasOwn(compositeOps, op) ? compositeOps[op] : undefined;
+    if (!blend) throw new FormatError(`${where}: composite-op "${op.slice(0, 40)}" is not known`);
+    const png = src.split("/").includes("..") ? undefined : files.get(src);
+    if (!png) throw new FormatError(`${where}: ${src} is not in the file`);
+    return { name, x, y, opacity, visible: visibility === "visible", blend, picture: readTipPicture(png, `${where}, ${src}`) };
+  });
+  return { width, height, layers: layers.reverse() };
+}
+
+function readStack(text: string, what: string): { width: number; height: number; nodes: unknown[] } {
+  if (/<!DOCTYPE|<!ENTITY/i.test(text)) throw new FormatError(`${what}: document type declarations are not read`);
+  const parser = new XMLParser({ ignoreAttributes: false, attributeNamePrefix: "", parseAttributeValue: false, isArray: (name) => name === "layer" || name === "stack" });
+  let tree: unknown;
+  try {
+    tree = parser.parse(text, true);
+  } catch (error) {
+    throw new FormatError(`${what}: not well-formed XML (${error instanceof Error ? error.message.split("\n")[0] : "unknown fault"})`);
+  }
+  const image = (tree as { image?: Record<string, unknown> }).image;
+  const size = imageSchema.safeParse(image);
+  if (!image || !size.success) throw new FormatError(`${what}: no <image> with w and h of 1 to ${MAX_SIDE}`);
+  const stacks = (image.stack ?? []) as { layer?: unknown[]; stack?: unknown[] }[];
+  if (stacks.length !== 1) throw new FormatError(`${what}: one root <stack> is wanted, there are ${stacks.length}`);
+  if (stacks[0].stack) throw new FormatError(`${what}: groups of layers are not read`);
+  const nodes = stacks[0].layer ?? [];
+  if (nodes.length === 0 || nodes.length > MAX_LAYERS) throw new FormatError(`${what}: ${nodes.length} layers, 1 to ${MAX_LAYERS} can be read`);
+  return { width: size.data.w, height: size.data.h, nodes };
+}
+
+function unzip(bytes: Uint8Array, what: string): Map<string, Uint8Array> {
+  let total = 0;
+  try {
+    const files = unzipSync(bytes, {
+      filter: ({ name, size, originalSize }) => {
+        total += originalSize;
+        if (total > MAX_UNPACKED) throw new FormatError(`${what}: more than ${MAX_UNPACKED >> 20} MB when unpacked`);
+        if (originalSize > MAX_RATIO * Math.max(size, 1)) throw new FormatError(`${what}: ${name.slice(0, 60)} is packed more than ${MAX_RATIO} to 1`);
+        return name === "mimetype" || name === "stack.xml" || name.endsWith(".png");
+      },
+    });
+    return new Map(Object.entries(files));
+  } catch (error) {
+    if (error instanceof FormatError) throw error;
+    throw new FormatError(`${what}: not a ZIP file, or a damaged one`);
+  }
+}
