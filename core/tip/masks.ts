@@ -1,7 +1,7 @@
 import type { Kernels } from "../kernels/load";
-import { ONE } from "../kernels/marks";
 import { length } from "../numeric/length";
 import { cosDegrees, sinDegrees } from "../numeric/trig";
+import { drawEllipse, MOST_COLUMNS, PAD, SPAN_BYTES, samplePicture } from "./draw-mask";
 import { type Form, Forms } from "./forms";
 import { MASK_NUMBERS, MaskTable, maskField } from "./mask-table";
 import type { Pictures } from "./picture";
@@ -45,15 +45,7 @@ export interface Mask {
 
 /** From how many marks with one flow on a mask is multiplied by it. */
 const WORTH = 3;
-const MOST_COLUMNS = 1024;
-const PAD = 16;
-const SPAN_BYTES = 8;
 const LEAST_ROOM = 8 << 20;
-/** Ellipses below this size on their short side are drawn four times as large and averaged, so that hairlines keep their weight … */
-const DRAWN_LARGER_BELOW = 4;
-const LARGER = 4;
-/** … unless they are long: a long thin tip would cost too much. */
-const LARGER_TIP = 64;
 
 /** Into how many sub-pixel places a pixel is divided: the smaller the tip, the more they show. */
 function phasesOf(size: number): number {
@@ -235,11 +227,9 @@ export class TipMasks {
     const at = this.place(planeBytes * planes + height * SPAN_BYTES);
     const mask = at + PAD * 2;
     const spans = at + planeBytes * planes;
-    const cx = fx - left;
-    const cy = fy - top;
-    if (form) this.sample(form, mirror, mask, spans, stride, width, height, planes, planeBytes, cx, cy, wide, high, c, s, (rx / wide) * (ry / high));
-    else if (size < LARGER_TIP && size * roundness < DRAWN_LARGER_BELOW) this.drawLarger(mask, spans, stride, width, height, cx, cy, rx, ry, c, s, hardness);
-    else this.kernels.run.maskEllipse(mask, spans, stride, width, height, cx, cy, rx, ry, c, s, hardness);
+    const blank = { mask, spans, stride, width, height, planes, planeBytes, cx: fx - left, cy: fy - top, c, s };
+    if (form) samplePicture(this.kernels, blank, form, mirror, wide, high, (rx / wide) * (ry / high), this.offsets);
+    else drawEllipse(this.kernels, blank, size, roundness, rx, ry, hardness);
     const row = this.table.add(kind, place);
     const { rows } = this.table;
     rows[row] = mask;
@@ -252,94 +242,6 @@ export class TipMasks {
     rows[row + 7] = planeBytes;
     rows.fill(0, row + 8, row + MASK_NUMBERS);
     return row;
-  }
-
-  private sample(
-    form: Form,
-    mirror: number,
-    mask: number,
-    spans: number,
-    stride: number,
-    width: number,
-    height: number,
-    planes: number,
-    planeBytes: number,
-    cx: number,
-    cy: number,
-    rx: number,
-    ry: number,
-    c: number,
-    s: number,
-    gain: number,
-  ): void {
-    const level = form.levels.for(2 * rx, 2 * ry);
-    // Level pixels a mask pixel, along the tip's sides.
-    const across = (level.width / (2 * rx)) * (mirror & 1 ? -1 : 1);
-    const down = (level.height / (2 * ry)) * (mirror & 2 ? -1 : 1);
-    const xx = c * across;
-    const xy = s * across;
-    const yx = -s * down;
-    const yy = c * down;
-    const ox = (level.width - 1) / 2 + (0.5 - cx) * xx + (0.5 - cy) * xy;
-    const oy = (level.height - 1) / 2 + (0.5 - cx) * yx + (0.5 - cy) * yy;
-    const strength = Math.min(ONE, Math.round(gain * ONE));
-    this.kernels.run.maskSample(
-      mask,
-      spans,
-      stride,
-      width,
-      height,
-      planes,
-      planeBytes,
-      ox,
-      oy,
-      xx,
-      xy,
-      yx,
-      yy,
-      level.at,
-      level.width,
-      level.height,
-      level.planeBytes,
-      strength,
-      level.fine ? this.offsets : 0,
-    );
-  }
-
-  private drawLarger(
-    mask: number,
-    spans: number,
-    stride: number,
-    width: number,
-    height: number,
-    cx: number,
-    cy: number,
-    rx: number,
-    ry: number,
-    c: number,
-    s: number,
-    hardness: number,
-  ): void {
-    const { heap, run } = this.kernels;
-    const columns = width * LARGER;
-    const rows = height * LARGER;
-    const largeStride = Math.ceil(columns / 8) * 8 + PAD;
-    const bytes = largeStride * rows * 2 + PAD * 4 + rows * SPAN_BYTES;
-    const block = heap.takeCleared(bytes);
-    const large = block + PAD * 2;
-    run.maskEllipse(large, block + largeStride * rows * 2 + PAD * 4, largeStride, columns, rows, cx * LARGER, cy * LARGER, rx * LARGER, ry * LARGER, c, s, hardness);
-    const words = heap.u16;
-    words.fill(0, mask / 2 - PAD, mask / 2 + stride * height);
-    words.fill(0, spans / 2, spans / 2 + (height * SPAN_BYTES) / 2);
-    for (let y = 0; y < height; y++) {
-      for (let x = 0; x < width; x++) {
-        let sum = 0;
-        for (let dy = 0; dy < LARGER; dy++) for (let dx = 0; dx < LARGER; dx++) sum += words[large / 2 + (y * LARGER + dy) * largeStride + x * LARGER + dx];
-        words[mask / 2 + y * stride + x] = Math.round(sum / (LARGER * LARGER));
-      }
-      words[spans / 2 + y * 4 + 1] = width;
-    }
-    heap.give(block, bytes);
   }
 
   private place(bytes: number): number {

@@ -1,4 +1,5 @@
 import type { TameSample } from "../hand/tame";
+import { length } from "../numeric/length";
 
 /** A conditioned sample: all signals known, speed (px/ms) added. */
 export type PathPoint = TameSample & { readonly speed: number };
@@ -45,4 +46,30 @@ function slope(p: number, q: number, r: number, first: number, second: number, p
 
 function cubic(from: number, to: number, out: number, into: number): [number, number, number, number] {
   return [from, out, 3 * (to - from) - 2 * out - into, 2 * (from - to) + out + into];
+}
+
+/** Enough chords that their summed length is within a thousandth of the curve's: by length, and by how much it bends. */
+export function chordCount(piece: Piece): number {
+  const [, x1, x2, x3] = piece.x;
+  const [, y1, y2, y3] = piece.y;
+  const chord = length(piece.to.x - piece.from.x, piece.to.y - piece.from.y);
+  const bend = length(x2, y2) + 3 * length(x3, y3);
+  const swing = bend / Math.max(chord, length(x1, y1) / 4, 1e-9);
+  return Math.min(64, Math.max(2, Math.ceil(Math.sqrt(chord) / 2), Math.ceil(swing * 12)));
+}
+
+/** The summed length of a piece's chords: the same sum, in the same order, as a walk along them makes. */
+export function chordLength({ x: [x0, x1, x2, x3], y: [y0, y1, y2, y3] }: Piece, chords: number): number {
+  let px = x0;
+  let py = y0;
+  let sum = 0;
+  for (let i = 1; i <= chords; i++) {
+    const u = i / chords;
+    const x = x0 + u * (x1 + u * (x2 + u * x3));
+    const y = y0 + u * (y1 + u * (y2 + u * y3));
+    sum += length(x - px, y - py);
+    px = x;
+    py = y;
+  }
+  return sum;
 }

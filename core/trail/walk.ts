@@ -1,6 +1,6 @@
 import type { TameSample } from "../hand/tame";
 import { length } from "../numeric/length";
-import { catmullRom, type PathPoint, type Piece } from "./path";
+import { catmullRom, chordCount, chordLength, type PathPoint, type Piece } from "./path";
 
 /** Two samples closer than this are one place. */
 const SAME_PLACE = 0.01;
@@ -272,30 +272,4 @@ function turned(a: number, b: number, u: number): number {
   const way = b - a > 180 ? b - a - 360 : b - a < -180 ? b - a + 360 : b - a;
   const angle = a + u * way;
   return angle < 0 ? angle + 360 : angle >= 360 ? angle - 360 : angle;
-}
-
-/** Enough chords that their summed length is within a thousandth of the curve's: by length, and by how much it bends. */
-function chordCount(piece: Piece): number {
-  const [, x1, x2, x3] = piece.x;
-  const [, y1, y2, y3] = piece.y;
-  const chord = length(piece.to.x - piece.from.x, piece.to.y - piece.from.y);
-  const bend = length(x2, y2) + 3 * length(x3, y3);
-  const swing = bend / Math.max(chord, length(x1, y1) / 4, 1e-9);
-  return Math.min(64, Math.max(2, Math.ceil(Math.sqrt(chord) / 2), Math.ceil(swing * 12)));
-}
-
-/** The same sum, in the same order, as the walk makes. */
-function chordLength({ x: [x0, x1, x2, x3], y: [y0, y1, y2, y3] }: Piece, chords: number): number {
-  let px = x0;
-  let py = y0;
-  let sum = 0;
-  for (let i = 1; i <= chords; i++) {
-    const u = i / chords;
-    const x = x0 + u * (x1 + u * (x2 + u * x3));
-    const y = y0 + u * (y1 + u * (y2 + u * y3));
-    sum += length(x - px, y - py);
-    px = x;
-    py = y;
-  }
-  return sum;
 }
