@@ -34,6 +34,9 @@ await run(async () => {
   await shoot("bench-response");
   await page.keyboard.press("Escape");
   await page.goto("/shelf");
+  await page.getByRole("link", { name: "Scumble, dry" }).click();
+  await shoot("bench-ground");
+  await page.goto("/shelf");
   await page.getByRole("link", { name: "Leaf, torn" }).click();
   await page.getByRole("button", { name: /^Pictures of the tip/ }).click();
   await shoot("bench-pictures");

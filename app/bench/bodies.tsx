@@ -14,8 +14,8 @@ import { type Command, setBuild, setKeepStrength, setPaint } from "./state";
 import { TrailFigure } from "./trail-figure";
 import { TrailSettings } from "./trail-settings";
 
-const FIGURE_HEIGHT = 52;
-const FIGURE_WIDTH = 290;
+const FIGURE_HEIGHT = 46;
+const FIGURE_WIDTH = 292;
 
 interface Props {
   readonly brush: Brush;
@@ -44,7 +44,7 @@ export function Bodies({ brush, run, paper, pictures }: Props) {
       <Panel title="Trail" says="how marks are laid" figure={<TrailFigure brush={brush} />}>
         {lines("trail")}
         <label className="flex h-[26px] items-center gap-2 pointer-coarse:h-11">
-          <span className="w-24 shrink-0">Keep strength</span>
+          <span className="w-27 shrink-0">Keep strength</span>
           <input type="checkbox" className="size-[18px] accent-act" checked={trail.keepStrength} onChange={(event) => run(setKeepStrength(event.target.checked))} />
           <span className="truncate text-[13px] text-soft">when spacing changes</span>
         </label>
@@ -57,7 +57,7 @@ export function Bodies({ brush, run, paper, pictures }: Props) {
       </Panel>
       <Panel title="Paint" says="one to seven passes" figure={<Bitmap picture={pictures?.paint} label="Coverage after one to seven passes" />}>
         <div className="flex h-[26px] items-center gap-2 pointer-coarse:h-11">
-          <span id="build-label" className="w-24 shrink-0">
+          <span id="build-label" className="w-27 shrink-0">
             Build
           </span>
           <div role="radiogroup" aria-labelledby="build-label" className="flex overflow-hidden rounded-md border border-line">

@@ -23,7 +23,7 @@ export function QualityLine({ name, brush, run }: { name: Quality; brush: Brush;
   };
   return (
     <div className="flex h-[26px] items-center gap-1.5 pointer-coarse:h-11">
-      <span className="w-24 shrink-0 truncate" title={row.says}>
+      <span className="w-27 shrink-0 truncate" title={row.says}>
         {row.label}
       </span>
       <ValueField bare label={row.label} value={value} unit={row.unit} onChange={(next) => run(setQuality(name, next))} />

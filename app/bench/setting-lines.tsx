@@ -7,7 +7,7 @@ export const box = "h-[24px] rounded-md border border-edge bg-raised px-1.5 poin
 export function SettingRow({ label, children }: { label: string; children: ReactNode }) {
   return (
     <div className="flex h-[26px] items-center gap-2 pointer-coarse:h-11">
-      <span className="w-24 shrink-0">{label}</span>
+      <span className="w-27 shrink-0">{label}</span>
       {children}
     </div>
   );
