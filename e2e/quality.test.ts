@@ -72,7 +72,8 @@ test("the bench works by keyboard alone: slider, response, undo, save as", async
   await expect.poll(() => page.getByRole("textbox", { name: "Hardness", exact: true }).inputValue()).toBe("36 %");
   await page.getByRole("button", { name: "Let spacing answer to a signal" }).focus();
   await page.keyboard.press("Enter");
-  await page.getByRole("menuitem", { name: "Pressure" }).waitFor();
+  // The menu takes the focus a moment after it is seen.
+  await expect.poll(() => page.getByRole("menuitem", { name: "Pressure" }).evaluate((item) => item === document.activeElement)).toBe(true);
   await page.keyboard.press("ArrowDown");
   await page.keyboard.press("ArrowUp");
   await page.keyboard.press("Enter");

@@ -2,21 +2,9 @@ import type { Brush } from "@core/brush";
 import { type Grain, grainKinds, grainOf } from "@core/ground/grain";
 import { anchors, type Ground, groundLaws, plainGroundOf } from "@core/ground/model";
 import { Button } from "~/ui/button";
+import { type Parameter, seed, share, whole } from "./parameters";
 import { box, CheckLine, ChoiceLine, RangeLine, SettingPopover, SettingRow } from "./setting-lines";
 import { type Command, seal, setGround } from "./state";
-
-interface Parameter {
-  readonly name: string;
-  readonly label: string;
-  readonly low: number;
-  readonly high: number;
-  readonly step: number;
-  readonly unit?: string;
-}
-
-const share = (name: string, label: string): Parameter => ({ name, label, low: 0, high: 1, step: 0.01, unit: "%" });
-const whole = (name: string, label: string, low: number, high: number): Parameter => ({ name, label, low, high, step: 1 });
-const seed = whole("seed", "Another of its kind", 1, 200);
 
 const parameters: Record<Grain["kind"], readonly Parameter[]> = {
   paper: [share("roughness", "Roughness"), seed],

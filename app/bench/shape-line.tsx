@@ -1,21 +1,9 @@
 import { type DrawnShape, drawnKinds, type ImageShape, type Shape, shapeOf } from "@core/tip/shape";
 import { useRef } from "react";
+import { type Parameter, seed, share, whole } from "./parameters";
 import { PictureSettings, useTipUpload } from "./picture-settings";
 import { box, ChoiceLine, RangeLine, SettingPopover, SettingRow } from "./setting-lines";
 import { type Command, seal, setShape } from "./state";
-
-interface Parameter {
-  readonly name: string;
-  readonly label: string;
-  readonly low: number;
-  readonly high: number;
-  readonly step: number;
-  readonly unit?: string;
-}
-
-const share = (name: string, label: string): Parameter => ({ name, label, low: 0, high: 1, step: 0.01, unit: "%" });
-const whole = (name: string, label: string, low: number, high: number): Parameter => ({ name, label, low, high, step: 1 });
-const seed = whole("seed", "Another of its kind", 1, 200);
 
 const parameters: Record<DrawnShape["kind"], readonly Parameter[]> = {
   ellipse: [],
