@@ -73,9 +73,12 @@ test("the bench works by keyboard alone: slider, response, undo, save as", async
   await page.getByRole("button", { name: "Let spacing answer to a signal" }).focus();
   await page.keyboard.press("Enter");
   // The menu takes the focus a moment after it is seen.
-  await expect.poll(() => page.getByRole("menuitem", { name: "Pressure" }).evaluate((item) => item === document.activeElement)).toBe(true);
+  const chosen = (name: string) => expect.poll(() => page.getByRole("menuitem", { name, exact: true }).evaluate((item) => item === document.activeElement)).toBe(true);
+  await chosen("Pressure");
   await page.keyboard.press("ArrowDown");
+  await chosen("Tilt");
   await page.keyboard.press("ArrowUp");
+  await chosen("Pressure");
   await page.keyboard.press("Enter");
   const response = page.getByRole("button", { name: "Spacing by pressure" });
   await response.focus();
