@@ -1,23 +1,15 @@
 import { XMLParser } from "fast-xml-parser";
 import { strFromU8, unzipSync } from "fflate";
 import { z } from "zod";
-import type { Blend } from "../../surface/blend";
+import type { PlacedLayer } from "../../surface/flatten";
 import { MAX_SIDE } from "../../surface/surface";
-import type { Picture } from "../../tip/picture";
 import { FormatError } from "../fault";
 import { readTipPicture } from "../png/tip-picture";
 import { compositeOps } from "./composite-ops";
 
-/** One layer of a layered picture. */
-export interface OraLayer {
+/** One layer of a layered picture, by its name. */
+export interface OraLayer extends PlacedLayer {
   readonly name: string;
-  /** Where its picture's corner lies. */
-  readonly x: number;
-  readonly y: number;
-  readonly opacity: number;
-  readonly visible: boolean;
-  readonly blend: Blend;
-  readonly picture: Picture;
 }
 
 /** A layered picture; the bottom layer comes first. */
