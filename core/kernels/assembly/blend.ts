@@ -39,14 +39,12 @@ export function blend(layer: usize, source: usize, mode: i32): void {
       write(at + 3 * PLANE, f32x4.add(sa, ba));
       continue;
     }
-    const perSource = share(sa);
-    const perBackdrop = share(ba);
-    const csr = plain(sr, perSource);
-    const csg = plain(sg, perSource);
-    const csb = plain(sb, perSource);
-    const cbr = plain(br, perBackdrop);
-    const cbg = plain(bg, perBackdrop);
-    const cbb = plain(bb, perBackdrop);
+    const csr = plain(sr, sa);
+    const csg = plain(sg, sa);
+    const csb = plain(sb, sa);
+    const cbr = plain(br, ba);
+    const cbg = plain(bg, ba);
+    const cbb = plain(bb, ba);
     const both = f32x4.mul(sa, ba);
     const notSource = f32x4.sub(one, sa);
     const notBackdrop = f32x4.sub(one, ba);
@@ -79,15 +77,10 @@ function write(at: usize, value: v128): void {
   v128.store64_lane(at, i16x8.narrow_i32x4_s(whole, whole), 0);
 }
 
-/** 1/alpha, 0 for nothing. */
+/** A colour without its alpha, 0 where there is none. A division and no reciprocal: what is full must come out as 1 exactly, for there some modes jump. */
 @inline
-function share(alpha: v128): v128 {
-  return v128.and(f32x4.div(f32x4.splat(1), alpha), f32x4.gt(alpha, f32x4.splat(0)));
-}
-
-@inline
-function plain(value: v128, per: v128): v128 {
-  return f32x4.min(f32x4.mul(value, per), f32x4.splat(1));
+function plain(value: v128, alpha: v128): v128 {
+  return v128.and(f32x4.min(f32x4.div(value, alpha), f32x4.splat(1)), f32x4.gt(alpha, f32x4.splat(0)));
 }
 
 /** `S·(1 − αb) + L·(1 − αs) + αs·αb·B(Cb, Cs)` with premultiplied S and L. */
