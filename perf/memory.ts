@@ -29,7 +29,7 @@ export function measureMemory(): Memory {
     painter.push([0, 6000].map((x, i) => ({ x, y, time: i * 500, pressure: 1 })));
     painter.end();
   }
-  const tiles = surface.layers[0].present().length * 4 * PLANE;
+  const tiles = surface.layers[0].tiles.present().length * 4 * PLANE;
   // What a stroke used, masks and wet tiles, is kept for the next one: it is counted too.
   const full = (kernels.heap.bytes - before) / tiles;
   return { empty, full, ...measureMarks() };

@@ -3,6 +3,8 @@ import { parseBrush } from "@core/brush";
 import type { Sample } from "@core/hand/sample";
 import { createKernels, type Kernels, type LawName } from "@core/kernels/load";
 import { MARK_BYTES, MARK_WORDS, roundingThresholds, TILE } from "@core/kernels/marks";
+import { spaceNames } from "@core/paint/spaces";
+import { sights, takings } from "@core/paint/wet";
 import { blendNames } from "@core/surface/blend";
 import { Tiles } from "@core/surface/tiles";
 import type { MaskAsk } from "@core/tip/masks";
@@ -104,7 +106,17 @@ export const anyBrush: fc.Arbitrary<Brush> = fc
       count: fc.integer({ min: 1, max: 3 }),
       keepStrength: fc.boolean(),
     }),
-    paint: fc.record({ flow: share, opacity: share, build: fc.constantFrom("build-up" as const, "even" as const), blend: fc.constantFrom(...blendNames) }),
+    paint: fc.record({
+      flow: share,
+      opacity: share,
+      build: fc.constantFrom("build-up" as const, "even" as const),
+      blend: fc.oneof(fc.constant("source-over" as const), fc.constantFrom(...blendNames)),
+      mixing: fc.constantFrom(0, 0, 0.6, 1),
+      carry: fc.constantFrom(0, 1, 4),
+      taking: fc.constantFrom(...takings),
+      space: fc.constantFrom(...spaceNames),
+      sight: fc.constantFrom(...sights),
+    }),
     ground: fc.constantFrom<object | null>(
       null,
       null,
@@ -115,7 +127,7 @@ export const anyBrush: fc.Arbitrary<Brush> = fc
     standIns: fc.record({ pressure: fc.constantFrom("none" as const, "speed" as const, "slowness" as const), twist: fc.constantFrom("none" as const, "heading" as const) }),
     responses: fc.array(
       fc.record({
-        quality: fc.constantFrom("size", "angle", "depth", "roundness", "hardness", "spacing", "scatter", "flow", "opacity", "hue", "lightness", "second"),
+        quality: fc.constantFrom("size", "angle", "depth", "roundness", "hardness", "spacing", "scatter", "flow", "opacity", "hue", "lightness", "second", "mixing", "carry"),
         source: fc.constantFrom(...sources),
         low: fc.double({ min: 0, max: 1, noNaN: true }),
         high: fc.double({ min: 0, max: 1, noNaN: true }),

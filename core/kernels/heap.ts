@@ -8,7 +8,7 @@ const ALIGN = 16;
 export class Heap {
   private next: number;
   private readonly free = new Map<number, number[]>();
-  private held: { u8: Uint8Array<ArrayBuffer>; u16: Uint16Array<ArrayBuffer>; i32: Int32Array<ArrayBuffer>; u32: Uint32Array<ArrayBuffer> } | undefined;
+  private held: { u8: Uint8Array<ArrayBuffer>; u16: Uint16Array<ArrayBuffer>; i32: Int32Array<ArrayBuffer>; u32: Uint32Array<ArrayBuffer>; f32: Float32Array<ArrayBuffer>; f64: Float64Array<ArrayBuffer> } | undefined;
 
   constructor(
     private readonly memory: WebAssembly.Memory,
@@ -61,10 +61,16 @@ export class Heap {
   get u32() {
     return this.views().u32;
   }
+  get f32() {
+    return this.views().f32;
+  }
+  get f64() {
+    return this.views().f64;
+  }
 
   private views() {
     const buffer = this.memory.buffer as ArrayBuffer;
-    if (this.held?.u8.buffer !== buffer) this.held = { u8: new Uint8Array(buffer), u16: new Uint16Array(buffer), i32: new Int32Array(buffer), u32: new Uint32Array(buffer) };
+    if (this.held?.u8.buffer !== buffer) this.held = { u8: new Uint8Array(buffer), u16: new Uint16Array(buffer), i32: new Int32Array(buffer), u32: new Uint32Array(buffer), f32: new Float32Array(buffer), f64: new Float64Array(buffer) };
     return this.held as NonNullable<typeof this.held>;
   }
 

@@ -27,8 +27,27 @@ interface KernelExports {
   groundRoom(): number;
   /** Takes a one-plane stroke away from a layer. */
   erase(layer: number, cover: number): void;
+  /** Gives a changed tile the alpha it had before. */
+  keepAlpha(tile: number, before: number): void;
+  /** Copies a four-plane tile times an opacity, and times what a one-plane tile (0 for none) does not hide. */
+  scaleTile(from: number, to: number, opacity: number, hidden: number): void;
   /** Joins a four-plane tile to a layer's by the blend mode of this number. */
   blend(layer: number, source: number, mode: number): void;
+  /** Says in which mixing space open tiles are, and where its tables lie: see `core/stroke/open-tiles.ts`. */
+  setSpace(space: number, decode: number, encode: number, pigment: number): void;
+  /** The bytes of an open tile in the present space. */
+  openBytes(): number;
+  /** Opens a layer's tile (0 for none). */
+  openTile(layer: number, open: number): void;
+  /** Brings a layer's tile `ceiling` of the way to the open tile that was made from it. */
+  closeTile(open: number, layer: number, ceiling: number): void;
+  setMixing(table: number, below: number, columns: number, rows: number, dirty: number): void;
+  /** The address of the weighed sum of each plane under a mark and of the weights, f64. */
+  gather(mark: number, before: number, step: number): number;
+  layMixed(mark: number, paint: number): void;
+  setCarried(pixels: number, stride: number, left: number, top: number): void;
+  takeUp(width: number, height: number): void;
+  layDragged(mark: number, own: number, share: number, take: number): void;
   showOpaque(out: number, stride: number, groups: number, rows: number, layer: number, red: number, green: number, blue: number): void;
   showWet(
     out: number,
@@ -89,6 +108,8 @@ export interface Kernels {
   readonly heap: Heap;
   /** Sets what is called when marks reach a tile that does not exist yet; it answers with the tile's address. */
   onTile(make: (index: number) => number): void;
+  /** Sets what opens a tile for mixing: 0 of the stroke's own table, 1 of what lies below. */
+  onOpen(open: (table: number, index: number) => number): void;
   /** Sets what is called when marks meet a tile of the ground that does not exist yet. */
   onGround(make: (index: number) => number): void;
 }
@@ -102,13 +123,21 @@ export function createKernels(): Kernels {
     throw new Error("marks were laid with nowhere to put tiles");
   };
   let makeGround = make;
-  const instance = new WebAssembly.Instance(compiled, { tiles: { make: (index: number) => make(index) }, ground: { make: (index: number) => makeGround(index) } });
+  let open: (table: number, index: number) => number = make;
+  const instance = new WebAssembly.Instance(compiled, {
+    tiles: { make: (index: number) => make(index) },
+    ground: { make: (index: number) => makeGround(index) },
+    mixing: { open: (table: number, index: number) => open(table, index) },
+  });
   const run = instance.exports as unknown as KernelExports;
   return {
     run,
     heap: new Heap(run.memory, run.heapBase()),
     onTile: (maker) => {
       make = maker;
+    },
+    onOpen: (opener) => {
+      open = opener;
     },
     onGround: (maker) => {
       makeGround = maker;

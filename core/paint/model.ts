@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { type QualityRow, qualityField } from "../quality/row";
 import { blendNames } from "../surface/blend";
+import { wetFields } from "./wet";
 
 /** The qualities that the paint owns: what the colour does. */
 export const paintQualities = {
@@ -23,6 +24,7 @@ export const paintSchema = z.strictObject({
   build: z.enum(["build-up", "even"]).default("build-up"),
   /** How a stroke joins what is already there. */
   blend: z.enum(blendNames).default("source-over"),
+  ...wetFields,
 });
 
 export type Paint = z.infer<typeof paintSchema>;

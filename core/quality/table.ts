@@ -1,14 +1,15 @@
 import { groundQualities } from "../ground/model";
 import { paintQualities } from "../paint/model";
+import { wetQualities } from "../paint/wet";
 import { tipQualities } from "../tip/model";
 import { trailQualities } from "../trail/model";
 import type { QualityRow } from "./row";
 
 /**
- * Every quality there is. Adding one is a row in its body's model. New bodies come last: chance is keyed by a quality's
+ * Every quality there is. Adding one is a row in its body's model. New ones come last: chance is keyed by a quality's
  * place in this table, and brushes must go on looking as they do.
  */
-export const qualities = { ...tipQualities, ...trailQualities, ...paintQualities, ...groundQualities } as const;
+export const qualities = { ...tipQualities, ...trailQualities, ...paintQualities, ...groundQualities, ...wetQualities } as const;
 
 export type Quality = keyof typeof qualities;
 

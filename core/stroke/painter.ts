@@ -9,12 +9,14 @@ import { qualityIndex } from "../quality/table";
 import { variesWithinStroke } from "../response/respond";
 import type { Surface } from "../surface/surface";
 import { Tiles } from "../surface/tiles";
+import { LaidStroke } from "../surface/wet";
 import { maskField } from "../tip/mask-table";
 import { type MaskAsk, snapPlace, snapSize, type TipMasks, tipMasks } from "../tip/masks";
 import { noPictures, type Pictures } from "../tip/picture";
 import { type Ink, Inking, tintsMarks } from "./ink";
 import { MarkMaker } from "./make-marks";
 import { MARK_NUMBERS, markField } from "./mark-list";
+import { Mixer, mixingOf } from "./mixer";
 
 const BATCH = 512;
 const { size, angle, roundness, hardness, flow, opacity, depth, grainScale } = qualityIndex;
@@ -23,9 +25,10 @@ const { size, angle, roundness, hardness, flow, opacity, depth, grainScale } = q
 type Manner = "cover" | "tint" | "own" | "toned";
 
 /** How this brush's marks are laid; erasing needs no colour. */
-function mannerOf(brush: Brush, erases: boolean): Manner {
+function mannerOf(brush: Brush, erases: boolean, mixing: ReturnType<typeof mixingOf>): Manner {
   const { shape } = brush.tip;
-  if (erases) return "cover";
+  if (erases || mixing === "changing") return "cover";
+  if (mixing === "lending") return "tint";
   if (shape.kind === "image" && shape.colour === "own") return "own";
   if (shape.kind === "image" && shape.colour !== "ink") return "toned";
   return tintsMarks(brush) ? "tint" : "cover";
@@ -34,6 +37,10 @@ function mannerOf(brush: Brush, erases: boolean): Manner {
 /** Paints one stroke on a surface as its samples arrive; the stroke stays wet until `end`. */
 export class StrokePainter {
   private readonly maker: MarkMaker;
+  private readonly mixer: Mixer | undefined;
+  private readonly mixing: ReturnType<typeof mixingOf>;
+  /** The stroke where it lies on tiles of its own. */
+  private readonly stroke: LaidStroke | undefined;
   private readonly masks: TipMasks;
   private readonly tiles: Tiles;
   private readonly batch: number;
@@ -62,7 +69,7 @@ export class StrokePainter {
   constructor(
     private readonly surface: Surface,
     private readonly brush: Brush,
-    private readonly ink: Ink,
+    ink: Ink,
     seed: number,
     pictures: Pictures = noPictures,
   ) {
@@ -70,7 +77,8 @@ export class StrokePainter {
     const { tip, paint } = brush;
     const { shape } = tip;
     this.maker = new MarkMaker(brush, seed, () => this.drain());
-    this.manner = mannerOf(brush, ink.erases ?? false);
+    this.mixing = ink.erases ? "none" : mixingOf(brush);
+    this.manner = mannerOf(brush, ink.erases ?? false, this.mixing);
     this.law = `${this.manner}${paint.build === "even" ? "Even" : "Build"}`;
     this.tiles = new Tiles(surface.kernels, surface.columns, surface.rows, this.manner === "cover" ? 1 : 4);
     this.batch = surface.kernels.heap.take(BATCH * MARK_BYTES);
@@ -79,9 +87,12 @@ export class StrokePainter {
     this.inking = new Inking(ink, toned ? shape.depth : 0, toned && shape.colour === "two-tone");
     this.ask = { shape, pictures, picture: 0, size: 0, roundness: 1, angle: 0, hardness: 1, opened: 1, mirrorX: 0, mirrorY: 0, fx: 0, fy: 0 };
     this.offCentre = tip.pivot[0] !== 0 || tip.pivot[1] !== 0;
-    this.strengthens = paint.build === "build-up" && (this.manner === "cover" || this.manner === "tint") && !brush.ground;
+    this.strengthens = this.mixing === "none" && paint.build === "build-up" && (this.manner === "cover" || this.manner === "tint") && !brush.ground;
     this.evenCeiling = !brush.responses.some((r) => r.quality === "opacity" && variesWithinStroke(r.source));
-    this.wet(ink.colour);
+    if (this.mixing !== "none") this.mixer = new Mixer(surface, brush);
+    if (this.mixing !== "changing") this.stroke = new LaidStroke(surface.kernels, this.tiles, ink.erases ? "erase" : paint.blend, ink.colour);
+    const wet = this.stroke ?? this.mixer?.tiles;
+    if (wet) surface.wetten(wet);
   }
 
   push(samples: readonly Sample[]): void {
@@ -96,6 +107,9 @@ export class StrokePainter {
     this.surface.dry();
     const { heap, run } = this.surface.kernels;
     heap.give(this.batch, BATCH * MARK_BYTES);
+    this.mixer?.release();
+    if (this.mixing === "lending") this.mixer?.tiles.release();
+    if (this.mixing === "changing") this.tiles.release();
     if (!this.grained) return;
     this.grained.release();
     heap.give(this.groundRoom, run.groundRoom());
@@ -104,10 +118,6 @@ export class StrokePainter {
   /** How many marks have reached the surface so far. */
   get painted(): number {
     return this.laid;
-  }
-
-  private wet(colour: Ink["colour"]): void {
-    this.surface.wet = { tiles: this.tiles, colour, joins: this.ink.erases ? "erase" : this.brush.paint.blend };
   }
 
   private drain(): void {
@@ -154,13 +164,14 @@ export class StrokePainter {
     const mask = this.masks.find(ask);
     if (mask < 0) return;
     this.write(mask, left, top, row, at);
-    if (this.waiting === BATCH) this.lay();
+    if (this.mixing === "changing") this.mix(left, top, row, at);
+    else if (this.waiting === BATCH) this.lay();
   }
 
   private write(mask: number, left: number, top: number, row: Float64Array, at: number): void {
     const { words, inking } = this;
     const { rows } = this.masks;
-    if (this.manner !== "cover" || !this.coloured) this.settleColour(row, at);
+    if (this.manner !== "cover" || this.mixing !== "none" || !this.coloured) this.settleColour(row, at);
     if (this.brush.ground && !this.grained) this.layGround(this.brush.ground, row, at);
     const to = this.waiting++ * MARK_WORDS;
     words[to] = rows[mask];
@@ -179,7 +190,8 @@ export class StrokePainter {
     words[to + 21] = rows[mask + maskField.strong];
     words[to + 22] = this.evenCeiling ? 1 : 0;
     words[to + 23] = this.grained ? toQ15(row[at + depth]) : 0;
-    if (this.manner === "cover") return;
+    if (this.mixing === "lending") this.lend(to, row, at);
+    if (this.manner === "cover" || this.mixing === "lending") return;
     words[to + 10] = inking.red;
     words[to + 11] = inking.green;
     words[to + 12] = inking.blue;
@@ -195,8 +207,32 @@ export class StrokePainter {
   /** The colour of a mark; in one colour, the first mark's is the whole stroke's. */
   private settleColour(row: Float64Array, at: number): void {
     this.inking.settle(row, at);
-    if (this.manner === "cover") this.wet(this.inking.colour);
+    if (this.stroke) this.stroke.colour = this.inking.colour;
     this.coloured = true;
+  }
+
+  /** Lays the mark that waits mixed with what is there. */
+  private mix(left: number, top: number, row: Float64Array, at: number): void {
+    const { words, inking, brush } = this;
+    // The stroke's ceiling is the brush's opacity; what drives it changes how far a mark goes.
+    words[7] = toQ15(row[at + flow] * (brush.paint.opacity > 0 ? row[at + opacity] / brush.paint.opacity : 0));
+    this.surface.kernels.heap.i32.set(words.subarray(0, MARK_WORDS), this.batch / 4);
+    this.meetGround();
+    this.mixer?.lay(this.batch, words[6], row, at, inking.colour, left, top);
+    this.waiting = 0;
+    this.laid++;
+  }
+
+  /** Gives the mark that was entered last the colour it takes from what was there before the stroke. */
+  private lend(to: number, row: Float64Array, at: number): void {
+    const { words, batch, mixer, inking } = this;
+    if (!mixer) return;
+    this.surface.kernels.heap.i32.set(words.subarray(to, to + MARK_WORDS), batch / 4);
+    const [red, green, blue] = mixer.lend(batch, words[to + 6], row, at, inking.colour);
+    words[to + 7] = toQ15(row[at + flow] * mixer.strength);
+    words[to + 10] = toQ15(red);
+    words[to + 11] = toQ15(green);
+    words[to + 12] = toQ15(blue);
   }
 
   /** The grain lies as the stroke's first mark finds it. */

@@ -29,7 +29,7 @@ export function flatten(kernels: Kernels, width: number, height: number, layers:
       for (let column = first.column; column < last.column; column++) {
         kernels.heap.u8.fill(0, source, source + 4 * PLANE);
         if (!fillTile(kernels.heap.u16, source, layer, column * TILE, row * TILE, width, height)) continue;
-        kernels.run.blend(surface.layers[0].make(row * surface.columns + column), source, blendNumber(layer.blend));
+        kernels.run.blend(surface.layers[0].tiles.make(row * surface.columns + column), source, blendNumber(layer.blend));
       }
     }
   }

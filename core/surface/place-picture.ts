@@ -5,12 +5,12 @@ import type { Surface } from "./surface";
 /** Puts a picture on a surface's lowest layer, corner on corner, in place of what was there; what is beyond the surface is cut off. */
 export function placePicture(surface: Surface, { width, height, channels, data, full }: Picture): void {
   const words = PLANE / 2;
-  const [layer] = surface.layers;
+  const [{ tiles }] = surface.layers;
   const columns = Math.min(surface.columns, Math.ceil(width / TILE));
   const rows = Math.min(surface.rows, Math.ceil(height / TILE));
   for (let row = 0; row < rows; row++) {
     for (let column = 0; column < columns; column++) {
-      const tile = layer.make(row * surface.columns + column) / 2;
+      const tile = tiles.make(row * surface.columns + column) / 2;
       const out = surface.kernels.heap.u16;
       for (let y = 0; y < Math.min(TILE, height - row * TILE); y++) {
         for (let x = 0; x < Math.min(TILE, width - column * TILE); x++) {

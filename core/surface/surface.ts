@@ -1,8 +1,9 @@
 import type { Rgb } from "../colour/srgb";
 import type { Kernels } from "../kernels/load";
-import { PLANE, TILE, toQ15 } from "../kernels/marks";
-import { type Blend, blendNumber } from "./blend";
-import { Tiles } from "./tiles";
+import { ONE, PLANE, TILE, toQ15 } from "../kernels/marks";
+import { blendNumber } from "./blend";
+import { Layer } from "./layer";
+import type { CoverOnLayer, Wet } from "./wet";
 
 /** The longest side of a surface in px. */
 export const MAX_SIDE = 16_384;
@@ -17,26 +18,18 @@ export interface DirtyTile {
 /** The bands of a tile that changed all over. */
 export const ALL_BANDS = 0xff;
 
-/** What an unfinished stroke looks like from outside: tiles that lie on the layer in one colour or in their own. */
-export interface Wet {
-  readonly tiles: Tiles;
-  /** The colour of one-plane tiles. */
-  readonly colour: Rgb;
-  /** How it joins its layer; erasing takes its coverage away. */
-  readonly joins: Blend | "erase";
-}
-
 /** A painted area of `width`×`height` px: layers of 16-bit premultiplied tiles, bottom first, and a wet stroke while painting. */
 export class Surface {
   readonly columns: number;
   readonly rows: number;
-  readonly layers: readonly Tiles[];
+  readonly layers: readonly Layer[];
   /** One byte a tile: a bit for each eight rows in which something changed since `takeDirty`. */
   readonly dirty: number;
-  wet: Wet | undefined;
+  private wetStroke: Wet | undefined;
   private active = 0;
   private readonly scratch: number;
-  private readonly mixing: number;
+  private readonly joined: number;
+  private readonly before: number;
   private readonly empty: number;
 
   /** @throws RangeError unless both sides are whole numbers from 1 to 16384 */
@@ -49,11 +42,17 @@ export class Surface {
     for (const side of [width, height]) if (!Number.isInteger(side) || side < 1 || side > MAX_SIDE) throw new RangeError(`a surface side is 1 to ${MAX_SIDE} px, not ${side}`);
     this.columns = Math.ceil(width / TILE);
     this.rows = Math.ceil(height / TILE);
-    this.layers = Array.from({ length: layers }, () => new Tiles(kernels, this.columns, this.rows, 4));
+    this.layers = Array.from({ length: layers }, () => new Layer(kernels, this.columns, this.rows));
     this.dirty = kernels.heap.takeCleared(this.columns * this.rows);
     this.scratch = kernels.heap.take(4 * PLANE);
-    this.mixing = kernels.heap.take(4 * PLANE);
+    this.joined = kernels.heap.take(4 * PLANE);
+    this.before = kernels.heap.take(4 * PLANE);
     this.empty = kernels.heap.takeCleared(4 * PLANE);
+  }
+
+  /** The stroke that is being painted. */
+  get wet(): Wet | undefined {
+    return this.wetStroke;
   }
 
   /** The tiles that changed since the last call. */
@@ -71,94 +70,142 @@ export class Surface {
     this.active = layer;
   }
 
+  /** Begins a stroke on the layer that is painted on. @throws Error when that is locked */
+  wetten(stroke: Wet): void {
+    this.dry();
+    if (this.layers[this.active].locked) throw new Error("this layer is locked");
+    this.wetStroke = stroke;
+  }
+
   /** Makes the wet stroke part of its layer. */
   dry(): void {
-    if (!this.wet) return;
+    const { wetStroke } = this;
+    if (!wetStroke) return;
     const layer = this.layers[this.active];
-    for (const index of this.wet.tiles.present()) {
-      // There is nothing to erase where nothing was painted.
-      const tile = this.wet.joins === "erase" ? layer.at(index) : layer.make(index);
-      if (tile) this.mergeWet(tile, index, this.wet);
+    const adds = wetStroke.adds && !layer.keepsAlpha;
+    for (const index of wetStroke.present()) {
+      const tile = adds ? layer.tiles.make(index) : layer.tiles.at(index);
+      if (tile) this.join(tile, index, layer);
     }
-    this.wet.tiles.release();
-    this.wet = undefined;
+    wetStroke.release();
+    this.wetStroke = undefined;
   }
 
   /** Forgets everything painted on one layer, dry and wet. */
   clear(layer: number): void {
     if (layer === this.active) {
-      this.wet?.tiles.release();
-      this.wet = undefined;
+      this.wetStroke?.release();
+      this.wetStroke = undefined;
     }
-    const tiles = this.layers[layer];
+    const { tiles } = this.layers[layer];
     const flags = this.kernels.heap.u8;
     for (const index of tiles.present()) flags[this.dirty + index] = ALL_BANDS;
     tiles.clear();
   }
 
-  /** The address of a tile as it looks now, all layers and the wet stroke together; good until the next call. */
-  tileToShow(index: number): number {
-    const present = this.layers.filter((layer) => layer.at(index));
-    const wet = this.wet?.tiles.at(index) ? this.wet : undefined;
-    if (present.length === 0 && !wet) return this.empty;
-    if (present.length === 1 && !wet) return present[0].at(index);
-    this.copyTile(this.empty, this.scratch);
-    this.layers.forEach((layer, n) => {
-      const tile = layer.at(index);
-      if (wet && n === this.active && wet.joins !== "source-over") {
-        // Such a stroke changes its own layer alone, whatever lies below.
-        this.copyTile(tile || this.empty, this.mixing);
-        this.mergeWet(this.mixing, index, wet);
-        this.kernels.run.mergeTint(this.scratch, this.mixing);
-        return;
-      }
-      if (tile) this.kernels.run.mergeTint(this.scratch, tile);
-      if (wet && n === this.active) this.mergeWet(this.scratch, index, wet);
-    });
-    return this.scratch;
+  /** Fills one layer with an opaque colour, or only what is there when it keeps its alpha. */
+  fill(layer: number, [r, g, b]: Rgb): void {
+    this.dry();
+    const { tiles, keepsAlpha } = this.layers[layer];
+    const { heap, run } = this.kernels;
+    const whole = heap.take(PLANE);
+    heap.u16.fill(ONE, whole / 2, (whole + PLANE) / 2);
+    for (let index = 0; index < this.columns * this.rows; index++) {
+      const tile = keepsAlpha ? tiles.at(index) : tiles.make(index);
+      if (!tile) continue;
+      this.copyTile(tile, this.before);
+      run.mergeCover(tile, whole, toQ15(r), toQ15(g), toQ15(b));
+      if (keepsAlpha) run.keepAlpha(tile, this.before);
+      heap.u8[this.dirty + index] = ALL_BANDS;
+    }
+    heap.give(whole, PLANE);
   }
 
-  private copyTile(from: number, to: number): void {
-    this.kernels.heap.u8.copyWithin(to, from, from + 4 * PLANE);
+  /** The address of the tile of the layer that is painted on, as it was before the wet stroke; 0 for none. */
+  activeTile(index: number): number {
+    return this.layers[this.active].tiles.at(index);
+  }
+
+  /** The address of a tile as the layers below the one that is painted on look; good until the next call of this or `tileToShow`. */
+  tileBelow(index: number): number {
+    return this.compose(index, this.layers.slice(0, this.active), undefined);
+  }
+
+  /** The address of a tile as it looks now, all layers and the wet stroke together; good until the next call. */
+  tileToShow(index: number): number {
+    return this.compose(index, this.layers, this.wetStroke?.has(index) ? this.wetStroke : undefined);
   }
 
   /** A wet stroke in one colour laid plainly over one layer's tile or none: the common case while painting, which can be shown at once. */
-  wetAlone(index: number): { readonly layer: number; readonly cover: number; readonly colour: Rgb } | undefined {
-    const cover = this.wet?.tiles.planes === 1 && this.wet.joins === "source-over" ? this.wet.tiles.at(index) : 0;
-    if (!cover || !this.wet) return undefined;
+  wetAlone(index: number): CoverOnLayer | undefined {
+    const alone = this.wetStroke?.coverAt(index);
+    if (!alone || this.layers[this.active].keepsAlpha) return undefined;
     let layer = 0;
     for (let n = 0; n < this.layers.length; n++) {
-      const tile = this.layers[n].at(index);
-      if (tile && (layer || n > this.active)) return undefined;
-      if (tile) layer = tile;
+      const { tiles, visible, plain } = this.layers[n];
+      const tile = tiles.at(index);
+      if (n === this.active && !(visible && plain)) return undefined;
+      if (!tile || !visible) continue;
+      if (layer || n > this.active || !plain) return undefined;
+      layer = tile;
     }
-    return { layer, cover, colour: this.wet.colour };
+    return { layer, ...alone };
   }
 
   /** Gives all memory back; the surface is not usable afterwards. */
   release(): void {
-    this.wet?.tiles.release();
+    this.wetStroke?.release();
     for (const layer of this.layers) layer.release();
     const { heap } = this.kernels;
     heap.give(this.dirty, this.columns * this.rows);
-    heap.give(this.scratch, 4 * PLANE);
-    heap.give(this.mixing, 4 * PLANE);
-    heap.give(this.empty, 4 * PLANE);
+    for (const room of [this.scratch, this.joined, this.before, this.empty]) heap.give(room, 4 * PLANE);
   }
 
-  private mergeWet(target: number, index: number, { tiles, colour: [r, g, b], joins }: Wet): void {
-    const { run, heap } = this.kernels;
-    const stroke = tiles.at(index);
-    if (joins === "erase") run.erase(target, stroke);
-    else if (joins === "source-over") {
-      if (tiles.planes === 1) run.mergeCover(target, stroke, toQ15(r), toQ15(g), toQ15(b));
-      else run.mergeTint(target, stroke);
-    } else if (tiles.planes === 4) run.blend(target, stroke, blendNumber(joins));
-    else {
-      const coloured = heap.takeCleared(4 * PLANE);
-      run.mergeCover(coloured, stroke, toQ15(r), toQ15(g), toQ15(b));
-      run.blend(target, coloured, blendNumber(joins));
-      heap.give(coloured, 4 * PLANE);
+  private compose(index: number, layers: readonly Layer[], wet: Wet | undefined): number {
+    const active = this.layers[this.active];
+    const seen = layers.filter((layer) => layer.visible && layer.opacity > 0 && (layer.tiles.at(index) || (wet && layer === active)));
+    if (seen.length === 0) return this.empty;
+    if (seen.length === 1 && seen[0].plain && !(wet && seen[0] === active)) return seen[0].tiles.at(index);
+    this.copyTile(this.empty, this.scratch);
+    for (const layer of seen) {
+      const tile = layer.tiles.at(index);
+      if (!wet || layer !== active) this.putOver(tile, index, layer);
+      else if (wet.plain && layer.plain && !layer.keepsAlpha) {
+        if (tile) this.kernels.run.mergeTint(this.scratch, tile);
+        wet.join(this.scratch, index);
+      } else {
+        // Such a stroke changes its own layer alone, whatever lies below.
+        this.copyTile(tile || this.empty, this.joined);
+        this.join(this.joined, index, layer);
+        this.putOver(this.joined, index, layer);
+      }
     }
+    return this.scratch;
+  }
+
+  /** Puts a layer's tile over what is composed so far. */
+  private putOver(tile: number, index: number, { blend, opacity, mask, plain }: Layer): void {
+    const { run } = this.kernels;
+    if (plain) {
+      run.mergeTint(this.scratch, tile);
+      return;
+    }
+    const hidden = mask?.at(index) ?? 0;
+    if (opacity < 1 || hidden) run.scaleTile(tile, this.joined, toQ15(opacity), hidden);
+    const source = opacity < 1 || hidden ? this.joined : tile;
+    if (blend === "source-over") run.mergeTint(this.scratch, source);
+    else run.blend(this.scratch, source, blendNumber(blend));
+  }
+
+  /** Makes the wet stroke part of a tile of its layer. */
+  private join(tile: number, index: number, { keepsAlpha }: Layer): void {
+    if (!this.wetStroke) return;
+    if (keepsAlpha) this.copyTile(tile, this.before);
+    this.wetStroke.join(tile, index);
+    if (keepsAlpha) this.kernels.run.keepAlpha(tile, this.before);
+  }
+
+  private copyTile(from: number, to: number): void {
+    this.kernels.heap.u8.copyWithin(to, from, from + 4 * PLANE);
   }
 }

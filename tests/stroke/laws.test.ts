@@ -198,8 +198,8 @@ test("no edge of a mark is cut off where tiles meet", () => {
   painter.push([{ x: 128.5, y: 128.5, time: 0, pressure: 1 }]);
   painter.end();
   let covered = 0;
-  for (const index of surface.layers[0].present()) {
-    const alpha = surface.layers[0].at(index) / 2 + 3 * TILE * TILE;
+  for (const index of surface.layers[0].tiles.present()) {
+    const alpha = surface.layers[0].tiles.at(index) / 2 + 3 * TILE * TILE;
     for (let i = 0; i < TILE * TILE; i++) covered += kernels.heap.u16[alpha + i] / ONE;
   }
   surface.release();

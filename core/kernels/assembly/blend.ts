@@ -13,6 +13,22 @@ export function erase(layer: usize, cover: usize): void {
   }
 }
 
+/** Gives a changed tile the alpha it had before, and leaves its colours. Where nothing is left of a pixel, it is as it was. */
+export function keepAlpha(tile: usize, before: usize): void {
+  const none = f32x4.splat(0);
+  for (let i = 0; i < PLANE; i += 8) {
+    const had = read(before + i + 3 * PLANE);
+    const has = read(tile + i + 3 * PLANE);
+    const present = f32x4.gt(has, none);
+    const scale = f32x4.div(had, has);
+    for (let plane = 0; plane < 3 * PLANE; plane += PLANE) {
+      const at = tile + i + plane;
+      write(at, v128.bitselect(f32x4.mul(read(at), scale), read(before + i + plane), present));
+    }
+    v128.store64_lane(tile + i + 3 * PLANE, v128.load64_zero(before + i + 3 * PLANE), 0);
+  }
+}
+
 /**
  * Joins a four-plane premultiplied tile to a layer's tile: W3C Compositing and Blending Level 1, source-over with the
  * blend mode of this number; see `core/surface/blend.ts` for the numbers and `core/kernels/blend-reference.ts` for the

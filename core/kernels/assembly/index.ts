@@ -1,9 +1,11 @@
 export { coverBuild, coverEven, ownBuild, ownEven, tintBuild, tintEven, tonedBuild, tonedEven } from "./lay";
-export { blend, erase } from "./blend";
+export { blend, erase, keepAlpha } from "./blend";
 export { groundRoom, setGround } from "./ground";
-export { mergeCover, mergeTint, showClear, showOpaque, showWet } from "./merge";
+export { mergeCover, mergeTint, scaleTile, showClear, showOpaque, showWet } from "./merge";
 export { maskEllipse } from "./mask-ellipse";
 export { maskSample } from "./mask-sample";
+export { gather, layDragged, layMixed, setCarried, setMixing, takeUp } from "./mix";
+export { closeTile, openBytes, openTile, setSpace } from "./space";
 export { strengthsOf } from "./strengths";
 
 /** The first address that the data segments leave free. */

@@ -2,7 +2,7 @@ import { coverBuildRows, coverEvenRows, tintBuildRows, tintEvenRows } from "./la
 import { ownBuildRows, ownEvenRows, tonedBuildRows, tonedEvenRows } from "./law-picture";
 import { grounded, meetsGround } from "./ground";
 import { Mark, MARK_BYTES } from "./mark";
-import { TILE } from "./q15";
+import { firstRow, touchBands } from "./rows";
 
 // Returns the address of a new, cleared tile of the stroke and enters it in the tile table.
 @external("tiles", "make")
@@ -86,20 +86,14 @@ function lay(marks: usize, count: i32, table: usize, columns: i32, rows: i32, di
 
 // Lays what of a mark falls on one tile, and makes the tile when anything does.
 function layOn(mark: Mark, row: i32, column: i32, table: usize, columns: i32, dirty: usize, law: i32): void {
-  const top = max(mark.y, row << 6);
+  const left = column << 6;
   const bottom = min(mark.y + mark.height, (row + 1) << 6);
-  const offset = (column << 6) - mark.x;
-  if (top >= bottom || mark.flow == 0 || offset >= mark.width || offset <= -TILE) return;
-  let first = top;
-  while (first < bottom && !meets(mark.spans + ((first - mark.y) << 3), offset)) first++;
-  if (first === bottom) return;
+  const first = firstRow(mark, max(mark.y, row << 6), bottom, left);
+  if (first >= bottom) return;
   const index = row * columns + column;
   let tile = <usize>load<u32>(table + (index << 2));
   if (tile == 0) tile = makeTile(index);
-  // A bit for each eight rows that are touched.
-  const bands = (0xff << ((first & 63) >> 3)) & (0xff >> (7 - (((bottom - 1) & 63) >> 3)));
-  store<u8>(dirty + index, <u8>(load<u8>(dirty + index) | bands));
-  const left = column << 6;
+  touchBands(dirty + index, first, bottom);
   if (meetsGround(mark)) mark = grounded(mark, first, bottom, row, column, columns, law < 4 ? 1 : law < 6 ? 4 : 3);
   if (law == 0) coverBuildRows(mark, first, bottom, tile, left);
   else if (law == 1) coverEvenRows(mark, first, bottom, tile, left);
@@ -109,11 +103,4 @@ function layOn(mark: Mark, row: i32, column: i32, table: usize, columns: i32, di
   else if (law == 5) ownEvenRows(mark, first, bottom, tile, left);
   else if (law == 6) tonedBuildRows(mark, first, bottom, tile, left);
   else tonedEvenRows(mark, first, bottom, tile, left);
-}
-
-@inline
-function meets(span: usize, offset: i32): bool {
-  const from = <i32>load<i16>(span);
-  const to = <i32>load<i16>(span, 2);
-  return from < to && from < offset + TILE && to > offset;
 }

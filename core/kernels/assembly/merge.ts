@@ -41,6 +41,16 @@ export function mergeTint(layer: usize, stroke: usize): void {
   }
 }
 
+/** Copies a four-plane tile weaker: times `opacity`, and where a one-plane tile (0 for none) hides it, times what is not hidden. */
+export function scaleTile(from: usize, to: usize, opacity: i32, hidden: usize): void {
+  const factor = i16x8.splat(<i16>opacity);
+  const one = i16x8.splat(32767);
+  for (let i = 0; i < PLANE; i += 16) {
+    const share = hidden ? times(factor, i16x8.sub(one, v128.load(hidden + i))) : factor;
+    for (let plane = 0; plane < 4 * PLANE; plane += PLANE) v128.store(to + i + plane, times(v128.load(from + i + plane), share));
+  }
+}
+
 /** 0…32767 to the nearest of 0…255: v·255/32767 is v/128 − v/32768 to within a hundredth. */
 @inline
 function toByte(v: v128): v128 {

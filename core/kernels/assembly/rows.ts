@@ -88,3 +88,27 @@ export function keepStronger(at: usize, strength: v128, red: v128, green: v128, 
   v128.store(at, v128.bitselect(blue, v128.load(at, 2 * PLANE), stronger), 2 * PLANE);
   v128.store(at, i16x8.max_s(strength, a), 3 * PLANE);
 }
+
+/** The first of the mark's rows top … bottom that falls on the tile whose left side is at `left`; `bottom` when none does. */
+@inline
+export function firstRow(mark: Mark, top: i32, bottom: i32, left: i32): i32 {
+  const offset = left - mark.x;
+  if (top >= bottom || mark.flow == 0 || offset >= mark.width || offset <= -TILE) return bottom;
+  let first = top;
+  while (first < bottom && !meets(mark.spans + ((first - mark.y) << 3), offset)) first++;
+  return first;
+}
+
+@inline
+function meets(span: usize, offset: i32): bool {
+  const from = <i32>load<i16>(span);
+  const to = <i32>load<i16>(span, 2);
+  return from < to && from < offset + TILE && to > offset;
+}
+
+/** Sets a bit for each eight rows of a tile that rows `first` … `bottom` of the surface touch. */
+@inline
+export function touchBands(flags: usize, first: i32, bottom: i32): void {
+  const bands = (0xff << ((first & 63) >> 3)) & (0xff >> (7 - (((bottom - 1) & 63) >> 3)));
+  store<u8>(flags, <u8>(load<u8>(flags) | bands));
+}

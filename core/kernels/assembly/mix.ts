@@ -1,0 +1,321 @@
+import { grounded, meetsGround } from "./ground";
+import { Mark } from "./mark";
+import { TILE } from "./q15";
+import { enterRow, firstRow, rowEnd, rowSource, rowTarget, touchBands } from "./rows";
+import { OPEN_PLANE, openPlanes, over, touch } from "./space";
+
+// Returns the address of an open tile and enters it in the table it is missing from: 0 the stroke's own, 1 what lies below.
+@external("mixing", "open")
+declare function openOf(table: i32, index: i32): usize;
+
+// The most numbers a colour has, alpha included.
+const MOST: i32 = 8;
+const sums = memory.data(MOST * 8 + 8);
+
+let table: usize = 0;
+let below: usize = 0;
+let columns: i32 = 0;
+let rows: i32 = 0;
+let dirty: usize = 0;
+
+/** Where the next calls find their open tiles. `belowTable` is that of what is seen below them, 0 for none. */
+export function setMixing(ownTable: usize, belowTable: usize, tileColumns: i32, tileRows: i32, dirtyBands: usize): void {
+  table = ownTable;
+  below = belowTable;
+  columns = tileColumns;
+  rows = tileRows;
+  dirty = dirtyBands;
+}
+
+@inline
+function openAt(index: i32): usize {
+  const tile = <usize>load<u32>(table + (index << 2));
+  return tile ? tile : openOf(0, index);
+}
+
+@inline
+function belowAt(index: i32): usize {
+  if (below == 0) return 0;
+  const tile = <usize>load<u32>(below + (index << 2));
+  return tile ? tile : openOf(1, index);
+}
+
+/**
+ * Adds up what lies under a mark, weighed by how far its strengths exceed those of the mark `before` (0 for none), of every
+ * `step`th row: at the answered address the sum of each plane, f64, and after them the sum of the weights. What the tip
+ * meets newly is what counts: the rest it has just painted itself.
+ */
+export function gather(mark: Mark, before: usize, step: i32): usize {
+  previous = before;
+  memory.fill(sums, 0, MOST * 8 + 8);
+  const lastRow = (min(mark.y + mark.height, rows << 6) - 1) >> 6;
+  const lastColumn = (min(mark.x + mark.width, columns << 6) - 1) >> 6;
+  for (let row = max(mark.y, 0) >> 6; row <= lastRow; row++)
+    for (let column = max(mark.x, 0) >> 6; column <= lastColumn; column++) gatherTile(mark, row, column, step);
+  return sums;
+}
+
+let previous: usize = 0;
+// The span of the previous mark in the row that is gathered, in px of the tile's row, and where its px 0 would lie.
+let oldFrom: i32 = 0;
+let oldTo: i32 = 0;
+let oldRow: usize = 0;
+
+@inline
+function enterPrevious(y: i32, left: i32): void {
+  oldFrom = i32.MAX_VALUE;
+  oldTo = i32.MIN_VALUE;
+  if (previous == 0) return;
+  const mark = changetype<Mark>(previous);
+  const line = y - mark.y;
+  if (line < 0 || line >= mark.height) return;
+  const span = mark.spans + (line << 3);
+  const from = <i32>load<i16>(span);
+  const to = <i32>load<i16>(span, 2);
+  if (from >= to) return;
+  oldFrom = from + mark.x - left;
+  oldTo = to + mark.x - left;
+  oldRow = mark.mask + ((line * mark.stride + left - mark.x) << 1);
+}
+
+/** How much stronger four px are than the previous mark was there. */
+@inline
+function newly(m: v128, x: i32): v128 {
+  const strength = i32x4.extend_low_i16x8_u(m);
+  // Beside its span a mask is empty for a group, and beyond that it was never drawn.
+  if (x + 3 < oldFrom || x >= oldTo) return f32x4.convert_i32x4_s(strength);
+  const old = i32x4.extend_low_i16x8_u(v128.load64_zero(oldRow + (x << 1)));
+  return f32x4.convert_i32x4_s(i32x4.max_s(i32x4.sub(strength, old), i32x4.splat(0)));
+}
+
+function gatherTile(mark: Mark, row: i32, column: i32, step: i32): void {
+  const top = max(mark.y, row << 6);
+  const bottom = min(mark.y + mark.height, (row + 1) << 6);
+  const first = firstRow(mark, top, bottom, column << 6);
+  if (first >= bottom) return;
+  const index = row * columns + column;
+  const tile = openAt(index);
+  const under = belowAt(index);
+  const alphaAt = (openPlanes - 1) * OPEN_PLANE;
+  // The same rows of the mark on every tile.
+  for (let y = first + ((step - ((first - mark.y) % step)) % step); y < bottom; y += step) {
+    if (!enterRow(mark, y, 0, column << 6)) continue;
+    const source = rowSource;
+    const offset = rowTarget << 1;
+    const pixels = <i32>((rowEnd - rowTarget) >> 1);
+    const start = <i32>((rowTarget & (TILE * 2 - 1)) >> 1);
+    enterPrevious(y, column << 6);
+    for (let p = 0; p <= openPlanes; p++) {
+      let sum = f32x4.splat(0);
+      for (let x = 0; x < pixels; x += 4) {
+        const m = newly(v128.load64_zero(source + (x << 1)), start + x);
+        if (p == openPlanes) {
+          sum = f32x4.add(sum, m);
+          continue;
+        }
+        const at = tile + offset + (x << 2);
+        let value = v128.load(at + p * OPEN_PLANE);
+        if (under) value = over(value, v128.load(at + alphaAt), under + offset + (x << 2) + p * OPEN_PLANE);
+        sum = f32x4.add(sum, f32x4.mul(m, value));
+      }
+      const line = <f64>(f32x4.extract_lane(sum, 0) + f32x4.extract_lane(sum, 1)) + <f64>(f32x4.extract_lane(sum, 2) + f32x4.extract_lane(sum, 3));
+      store<f64>(sums + (p << 3), load<f64>(sums + (p << 3)) + line);
+    }
+  }
+}
+
+/**
+ * Lays one colour: `S ← S + m·flow·(T − S)` on all planes, T being the `openPlanes` f32 numbers at `paint`.
+ */
+export function layMixed(mark: Mark, paint: usize): void {
+  const lastRow = (min(mark.y + mark.height, rows << 6) - 1) >> 6;
+  const lastColumn = (min(mark.x + mark.width, columns << 6) - 1) >> 6;
+  for (let row = max(mark.y, 0) >> 6; row <= lastRow; row++) for (let column = max(mark.x, 0) >> 6; column <= lastColumn; column++) layTile(mark, row, column, paint);
+}
+
+function layTile(whole: Mark, row: i32, column: i32, paint: usize): void {
+  let mark = whole;
+  const top = max(mark.y, row << 6);
+  const bottom = min(mark.y + mark.height, (row + 1) << 6);
+  const first = firstRow(mark, top, bottom, column << 6);
+  if (first >= bottom) return;
+  const index = row * columns + column;
+  const tile = openAt(index);
+  touchBands(dirty + index, first, bottom);
+  if (meetsGround(mark)) mark = grounded(mark, first, bottom, row, column, columns, 1);
+  const flow = f32x4.splat(<f32>mark.flow / (32767.0 * 32767.0));
+  for (let y = first; y < bottom; y++) {
+    if (!enterRow(mark, y, 0, column << 6)) continue;
+    let source = rowSource;
+    let target = rowTarget;
+    const end = rowEnd;
+    for (; target < end; target += 16, source += 16) {
+      const m = v128.load(source);
+      if (!v128.any_true(m)) continue;
+      const low = f32x4.mul(f32x4.convert_i32x4_u(i32x4.extend_low_i16x8_u(m)), flow);
+      const high = f32x4.mul(f32x4.convert_i32x4_u(i32x4.extend_high_i16x8_u(m)), flow);
+      let at = tile + (target << 1);
+      for (let p = 0; p < openPlanes; p++, at += OPEN_PLANE) {
+        const goal = v128.load32_splat(paint + (p << 2));
+        const a = v128.load(at);
+        const b = v128.load(at, 16);
+        v128.store(at, f32x4.add(a, f32x4.mul(low, f32x4.sub(goal, a))));
+        v128.store(at, f32x4.add(b, f32x4.mul(high, f32x4.sub(goal, b))), 16);
+      }
+      touch(tile, target << 1);
+    }
+  }
+}
+
+// What a dragging tip carries: rows of f32 numbers, `stride` pixels of each plane after one another, whose pixel (0, 0) is
+// pixel (left, top) of the surface.
+let carried: usize = 0;
+let stride: i32 = 0;
+let planeBytes: i32 = 0;
+let left: i32 = 0;
+let top: i32 = 0;
+
+/** Says where the carried pixels lie, and where on the surface they are now. */
+export function setCarried(pixels: usize, strideOf: i32, leftOf: i32, topOf: i32): void {
+  carried = pixels;
+  stride = strideOf;
+  planeBytes = strideOf * 4;
+  left = leftOf;
+  top = topOf;
+}
+
+/** Takes up all that lies under the carried pixels, `width`×`height` of them, as it is. */
+export function takeUp(width: i32, height: i32): void {
+  const alphaAt = (openPlanes - 1) * OPEN_PLANE;
+  const lastY = min(top + height, rows << 6);
+  const lastX = min(left + width, columns << 6);
+  for (let y = max(top, 0); y < lastY; y++) {
+    for (let x = max(left, 0); x < lastX; x++) {
+      const index = (y >> 6) * columns + (x >> 6);
+      const at = openAt(index) + ((((y & 63) << 6) + (x & 63)) << 2);
+      const under = belowAt(index);
+      const to = carried + (((y - top) * stride * openPlanes + x - left) << 2);
+      const clear: f32 = 1 - load<f32>(at + alphaAt);
+      for (let p = 0; p < openPlanes; p++) {
+        let value = load<f32>(at + p * OPEN_PLANE);
+        if (under) value += clear * load<f32>(under + ((((y & 63) << 6) + (x & 63)) << 2) + p * OPEN_PLANE);
+        store<f32>(to + p * planeBytes, value);
+      }
+    }
+  }
+}
+
+/**
+ * Lays what is carried, mixed with a colour of its own, and takes up what lay there: `S ← S + m·flow·(T − S)`,
+ * `C ← C + take·(S − C)`. T is `share` of what is carried and `1 − share` of the opaque colour at `own`; with a quarter or
+ * more of its own paint a tip covers even where it carries nothing.
+ */
+export function layDragged(mark: Mark, own: usize, share: f32, take: f32): void {
+  const lastRow = (min(mark.y + mark.height, rows << 6) - 1) >> 6;
+  const lastColumn = (min(mark.x + mark.width, columns << 6) - 1) >> 6;
+  for (let row = max(mark.y, 0) >> 6; row <= lastRow; row++)
+    for (let column = max(mark.x, 0) >> 6; column <= lastColumn; column++) dragTile(mark, row, column, own, share, take);
+}
+
+function dragTile(whole: Mark, row: i32, column: i32, own: usize, share: f32, take: f32): void {
+  let mark = whole;
+  const from = max(mark.y, row << 6);
+  const bottom = min(mark.y + mark.height, (row + 1) << 6);
+  const first = firstRow(mark, from, bottom, column << 6);
+  if (first >= bottom) return;
+  const index = row * columns + column;
+  const tile = openAt(index);
+  const under = belowAt(index);
+  touchBands(dirty + index, first, bottom);
+  if (meetsGround(mark)) mark = grounded(mark, first, bottom, row, column, columns, 1);
+  const flow = f32x4.splat(<f32>mark.flow / (32767.0 * 32767.0));
+  const taken = f32x4.splat(take);
+  const alphaAt = (openPlanes - 1) * OPEN_PLANE;
+  for (let y = first; y < bottom; y++) {
+    if (!enterRow(mark, y, 0, column << 6)) continue;
+    let source = rowSource;
+    let target = rowTarget;
+    const end = rowEnd;
+    let buffer = carried + (((y - top) * stride * openPlanes + (column << 6) - left) << 2) + ((target & (TILE * 2 - 1)) << 1);
+    for (; target < end; target += 16, source += 16, buffer += 32) {
+      const m = v128.load(source);
+      if (!v128.any_true(m)) continue;
+      const low = f32x4.mul(f32x4.convert_i32x4_u(i32x4.extend_low_i16x8_u(m)), flow);
+      const high = f32x4.mul(f32x4.convert_i32x4_u(i32x4.extend_high_i16x8_u(m)), flow);
+      const at = tile + (target << 1);
+      const seen = under ? under + (target << 1) : 0;
+      if (share == 1 && !seen) {
+        for (let p = 0; p < openPlanes; p++) {
+          exchange(at + p * OPEN_PLANE, buffer + p * planeBytes, low, taken);
+          exchange(at + p * OPEN_PLANE + 16, buffer + p * planeBytes + 16, high, taken);
+        }
+      } else if (openPlanes == 4 && !seen) {
+        mixThree(at, buffer, low, taken, own, share);
+        mixThree(at + 16, buffer + 16, high, taken, own, share);
+      } else {
+        mixAny(at, buffer, seen, low, taken, own, share, alphaAt);
+        mixAny(at + 16, buffer + 16, seen ? seen + 16 : 0, high, taken, own, share, alphaAt);
+      }
+      touch(tile, target << 1);
+    }
+  }
+}
+
+@inline
+function exchange(at: usize, buffer: usize, strength: v128, taken: v128): void {
+  const now = v128.load(at);
+  const carriedNow = v128.load(buffer);
+  const gap = f32x4.sub(carriedNow, now);
+  v128.store(at, f32x4.add(now, f32x4.mul(strength, gap)));
+  v128.store(buffer, f32x4.sub(carriedNow, f32x4.mul(taken, gap)));
+}
+
+/** How much of its own paint and of what is carried, four px of alpha `lent`, is laid for each part of it. */
+@inline
+function scaleOf(lent: v128, share: f32): v128 {
+  const presence = f32x4.add(f32x4.splat(1 - share), lent);
+  const covers = f32x4.splat(min<f32>(1, 4 * (1 - share)));
+  const alpha = f32x4.add(lent, f32x4.mul(f32x4.sub(f32x4.splat(1), lent), covers));
+  // Where nothing is carried and nothing is its own, nothing is laid.
+  return v128.and(f32x4.div(alpha, presence), f32x4.gt(presence, f32x4.splat(<f32>1e-6)));
+}
+
+/** Four px of three colour planes and alpha. */
+@inline
+function mixThree(at: usize, buffer: usize, strength: v128, taken: v128, own: usize, share: f32): void {
+  const shares = f32x4.splat(share);
+  const rest = f32x4.splat(1 - share);
+  const alpha = v128.load(buffer + 3 * planeBytes);
+  const scale = scaleOf(f32x4.mul(shares, alpha), share);
+  const rests = f32x4.mul(scale, rest);
+  const lends = f32x4.mul(scale, shares);
+  mixPlane(at, buffer, v128.load(buffer), v128.load32_splat(own), rests, lends, strength, taken);
+  mixPlane(at + OPEN_PLANE, buffer + planeBytes, v128.load(buffer + planeBytes), v128.load32_splat(own, 4), rests, lends, strength, taken);
+  mixPlane(at + 2 * OPEN_PLANE, buffer + 2 * planeBytes, v128.load(buffer + 2 * planeBytes), v128.load32_splat(own, 8), rests, lends, strength, taken);
+  mixPlane(at + 3 * OPEN_PLANE, buffer + 3 * planeBytes, alpha, f32x4.splat(1), rests, lends, strength, taken);
+}
+
+@inline
+function mixPlane(at: usize, buffer: usize, carriedNow: v128, own: v128, rests: v128, lends: v128, strength: v128, taken: v128): void {
+  const now = v128.load(at);
+  const goal = f32x4.add(f32x4.mul(rests, own), f32x4.mul(lends, carriedNow));
+  v128.store(at, f32x4.add(now, f32x4.mul(strength, f32x4.sub(goal, now))));
+  v128.store(buffer, f32x4.add(carriedNow, f32x4.mul(taken, f32x4.sub(now, carriedNow))));
+}
+
+/** Four px of any planes, over what is seen below them. */
+function mixAny(at: usize, buffer: usize, seen: usize, strength: v128, taken: v128, own: usize, share: f32, alphaAt: usize): void {
+  const shares = f32x4.splat(share);
+  const rest = f32x4.splat(1 - share);
+  const scale = scaleOf(f32x4.mul(shares, v128.load(buffer + (openPlanes - 1) * planeBytes)), share);
+  const clear = f32x4.sub(f32x4.splat(1), v128.load(at + alphaAt));
+  for (let p = 0; p < openPlanes; p++) {
+    const now = v128.load(at + p * OPEN_PLANE);
+    const bufferAt = buffer + p * planeBytes;
+    const carriedNow = v128.load(bufferAt);
+    const goal = f32x4.mul(scale, f32x4.add(f32x4.mul(rest, v128.load32_splat(own + (p << 2))), f32x4.mul(shares, carriedNow)));
+    const under = seen ? f32x4.add(now, f32x4.mul(clear, v128.load(seen + p * OPEN_PLANE))) : now;
+    v128.store(at + p * OPEN_PLANE, f32x4.add(now, f32x4.mul(strength, f32x4.sub(goal, now))));
+    v128.store(bufferAt, f32x4.add(carriedNow, f32x4.mul(taken, f32x4.sub(under, carriedNow))));
+  }
+}

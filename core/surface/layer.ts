@@ -1,0 +1,43 @@
+import type { Kernels } from "../kernels/load";
+import type { Blend } from "./blend";
+import { Tiles } from "./tiles";
+
+/** One sheet of paint. How it is seen may be changed at any time; whoever changes it has the surface shown anew. */
+export class Layer {
+  name = "";
+  blend: Blend = "source-over";
+  /** 0…1 */
+  opacity = 1;
+  visible = true;
+  /** Nothing can be painted on it. */
+  locked = false;
+  /** Paint changes the colour of what is there, and never how much covers. */
+  keepsAlpha = false;
+  /** How much of it is hidden: one-plane tiles. */
+  mask: Tiles | undefined;
+  readonly tiles: Tiles;
+
+  constructor(
+    private readonly kernels: Kernels,
+    private readonly columns: number,
+    private readonly rows: number,
+  ) {
+    this.tiles = new Tiles(kernels, columns, rows, 4);
+  }
+
+  /** Whether it lies on what is below as it is. */
+  get plain(): boolean {
+    return this.blend === "source-over" && this.opacity === 1 && !this.mask;
+  }
+
+  /** The mask, made when there is none. */
+  makeMask(): Tiles {
+    this.mask ??= new Tiles(this.kernels, this.columns, this.rows, 1);
+    return this.mask;
+  }
+
+  release(): void {
+    this.tiles.release();
+    this.mask?.release();
+  }
+}

@@ -1,0 +1,85 @@
+import type { Rgb } from "../colour/srgb";
+import type { Kernels } from "../kernels/load";
+import { PLANE, toQ15 } from "../kernels/marks";
+import { type Blend, blendNumber } from "./blend";
+import type { Tiles } from "./tiles";
+
+/** A one-plane tile in one colour. */
+export interface Cover {
+  readonly cover: number;
+  readonly colour: Rgb;
+}
+
+/** A cover that lies on one layer's tile, 0 for none. */
+export interface CoverOnLayer extends Cover {
+  readonly layer: number;
+}
+
+/** What an unfinished stroke looks like to its surface. */
+export interface Wet {
+  /** Whether it has something on this tile. */
+  has(index: number): boolean;
+  /** The tiles it has something on. */
+  present(): number[];
+  /** Makes what it has on a tile part of the layer's tile at this address. */
+  join(tile: number, index: number): void;
+  /** Whether it leaves paint where the layer has none; otherwise it only changes what is there. */
+  readonly adds: boolean;
+  /** Whether joining it to a composite of layers is the same as joining it to its own layer first. */
+  readonly plain: boolean;
+  /** Its tile, when that is a cover in one colour laid plainly. */
+  coverAt(index: number): Cover | undefined;
+  release(): void;
+}
+
+/** A stroke on tiles of its own: in one colour or in theirs. */
+export class LaidStroke implements Wet {
+  readonly adds: boolean;
+  readonly plain: boolean;
+
+  /** @param colour of one-plane tiles @param joins how it joins its layer; erasing takes its coverage away */
+  constructor(
+    private readonly kernels: Kernels,
+    private readonly tiles: Tiles,
+    private readonly joins: Blend | "erase",
+    public colour: Rgb,
+  ) {
+    this.adds = joins !== "erase";
+    this.plain = joins === "source-over";
+  }
+
+  has(index: number): boolean {
+    return this.tiles.at(index) !== 0;
+  }
+
+  present(): number[] {
+    return this.tiles.present();
+  }
+
+  coverAt(index: number): Cover | undefined {
+    const cover = this.tiles.planes === 1 && this.plain ? this.tiles.at(index) : 0;
+    return cover ? { cover, colour: this.colour } : undefined;
+  }
+
+  join(tile: number, index: number): void {
+    const { run, heap } = this.kernels;
+    const { tiles, joins } = this;
+    const [r, g, b] = this.colour;
+    const stroke = tiles.at(index);
+    if (joins === "erase") run.erase(tile, stroke);
+    else if (joins === "source-over") {
+      if (tiles.planes === 1) run.mergeCover(tile, stroke, toQ15(r), toQ15(g), toQ15(b));
+      else run.mergeTint(tile, stroke);
+    } else if (tiles.planes === 4) run.blend(tile, stroke, blendNumber(joins));
+    else {
+      const coloured = heap.takeCleared(4 * PLANE);
+      run.mergeCover(coloured, stroke, toQ15(r), toQ15(g), toQ15(b));
+      run.blend(tile, coloured, blendNumber(joins));
+      heap.give(coloured, 4 * PLANE);
+    }
+  }
+
+  release(): void {
+    this.tiles.release();
+  }
+}
