@@ -52,7 +52,7 @@ export const anySamples: fc.Arbitrary<Sample[]> = fc
     });
   });
 
-const sources = ["pressure", "tilt", "lean", "twist", "speed", "heading", "chance", "strokeChance", "drift", "distance", "time"] as const;
+const sources = ["pressure", "tilt", "lean", "twist", "speed", "heading", "chance", "strokeChance", "drift", "distance", "time", "load", "underpaint"] as const;
 
 /** Two small pictures for tips: a leaf in colours with alpha that lies to the right, and opaque greys of 16 bits. */
 export const testPictures: Pictures = new Map([
@@ -116,6 +116,9 @@ export const anyBrush: fc.Arbitrary<Brush> = fc
       taking: fc.constantFrom(...takings),
       space: fc.constantFrom(...spaceNames),
       sight: fc.constantFrom(...sights),
+      soften: fc.constantFrom(0, 0, 0, 3),
+      load: fc.constantFrom(null, null, 4),
+      lending: fc.constantFrom(0, 1),
     }),
     ground: fc.constantFrom<object | null>(
       null,
@@ -127,7 +130,24 @@ export const anyBrush: fc.Arbitrary<Brush> = fc
     standIns: fc.record({ pressure: fc.constantFrom("none" as const, "speed" as const, "slowness" as const), twist: fc.constantFrom("none" as const, "heading" as const) }),
     responses: fc.array(
       fc.record({
-        quality: fc.constantFrom("size", "angle", "depth", "roundness", "hardness", "spacing", "scatter", "flow", "opacity", "hue", "lightness", "second", "mixing", "carry"),
+        quality: fc.constantFrom(
+          "size",
+          "angle",
+          "depth",
+          "roundness",
+          "hardness",
+          "spacing",
+          "scatter",
+          "flow",
+          "opacity",
+          "hue",
+          "lightness",
+          "second",
+          "mixing",
+          "carry",
+          "load",
+          "soften",
+        ),
         source: fc.constantFrom(...sources),
         low: fc.double({ min: 0, max: 1, noNaN: true }),
         high: fc.double({ min: 0, max: 1, noNaN: true }),

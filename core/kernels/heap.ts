@@ -8,7 +8,16 @@ const ALIGN = 16;
 export class Heap {
   private next: number;
   private readonly free = new Map<number, number[]>();
-  private held: { u8: Uint8Array<ArrayBuffer>; u16: Uint16Array<ArrayBuffer>; i32: Int32Array<ArrayBuffer>; u32: Uint32Array<ArrayBuffer>; f32: Float32Array<ArrayBuffer>; f64: Float64Array<ArrayBuffer> } | undefined;
+  private held:
+    | {
+        u8: Uint8Array<ArrayBuffer>;
+        u16: Uint16Array<ArrayBuffer>;
+        i32: Int32Array<ArrayBuffer>;
+        u32: Uint32Array<ArrayBuffer>;
+        f32: Float32Array<ArrayBuffer>;
+        f64: Float64Array<ArrayBuffer>;
+      }
+    | undefined;
 
   constructor(
     private readonly memory: WebAssembly.Memory,
@@ -70,7 +79,15 @@ export class Heap {
 
   private views() {
     const buffer = this.memory.buffer as ArrayBuffer;
-    if (this.held?.u8.buffer !== buffer) this.held = { u8: new Uint8Array(buffer), u16: new Uint16Array(buffer), i32: new Int32Array(buffer), u32: new Uint32Array(buffer), f32: new Float32Array(buffer), f64: new Float64Array(buffer) };
+    if (this.held?.u8.buffer !== buffer)
+      this.held = {
+        u8: new Uint8Array(buffer),
+        u16: new Uint16Array(buffer),
+        i32: new Int32Array(buffer),
+        u32: new Uint32Array(buffer),
+        f32: new Float32Array(buffer),
+        f64: new Float64Array(buffer),
+      };
     return this.held as NonNullable<typeof this.held>;
   }
 

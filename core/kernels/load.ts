@@ -48,6 +48,10 @@ interface KernelExports {
   setCarried(pixels: number, stride: number, left: number, top: number): void;
   takeUp(width: number, height: number): void;
   layDragged(mark: number, own: number, share: number, take: number): void;
+  /** The bytes of room that `soften` needs for a mask of this size. */
+  softenRoom(width: number, height: number, radius: number): number;
+  /** Blurs what lies under a mark with boxes of this radius and end weight. */
+  soften(mark: number, radius: number, ends: number, room: number): void;
   showOpaque(out: number, stride: number, groups: number, rows: number, layer: number, red: number, green: number, blue: number): void;
   showWet(
     out: number,

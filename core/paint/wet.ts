@@ -24,6 +24,16 @@ export const wetQualities = {
     joins: "multiply",
     says: "How far a colour that was taken up travels with the tip.",
   },
+  load: {
+    body: "paint",
+    label: "Load",
+    unit: "sizes",
+    low: 0.1,
+    high: 1000,
+    base: 0,
+    joins: "multiply",
+    says: "How far the tip travels, in sizes, until its paint is spent.",
+  },
   soften: {
     body: "paint",
     label: "Soften",
@@ -42,6 +52,9 @@ export const takings = ["average", "dragged"] as const;
 /** layer: the layer that is painted on; all: what lies below it, too. */
 export const sights = ["layer", "all"] as const;
 
+/** When a tip is dipped again: with each stroke, after it was lifted for a while, or only by the painter's hand. */
+export const refills = ["stroke", "rest", "hand"] as const;
+
 export const wetFields = {
   mixing: qualityField(wetQualities.mixing),
   carry: qualityField(wetQualities.carry),
@@ -50,6 +63,13 @@ export const wetFields = {
   taking: z.enum(takings).default("average"),
   /** What it is taken from. */
   sight: z.enum(sights).default("layer"),
+  /** In sizes of travel; null is endless. */
+  load: z.number().min(wetQualities.load.low).max(wetQualities.load.high).nullable().default(null),
+  refill: z.enum(refills).default("stroke"),
+  /** For refilling by rest: how long the tip must be lifted, ms. */
+  refillAfter: z.number().min(0).max(60_000).default(600),
+  /** How readily wet paint on the surface fills the tip again: loads a size of travel over it. */
+  lending: z.number().min(0).max(1).default(0),
   /** The space in which colours mix. */
   space: z.enum(spaceNames).default("srgb"),
 };

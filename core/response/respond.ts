@@ -21,6 +21,10 @@ export interface Moment {
   distance: number;
   /** ms since the start of the stroke */
   time: number;
+  /** how much paint is left, 0 spent … 1 full */
+  load: number;
+  /** how much paint covers the place where the mark falls, 0…1 */
+  underpaint: number;
   /** the mark's number in its stroke */
   number: number;
 }
@@ -50,7 +54,7 @@ export function compileResponses(brush: Brush): Respond {
   // On a smooth surface the ground's numbers are 0.
   const bodies = brush as unknown as Record<string, Record<string, number> | null>;
   const own = Float64Array.from(qualityNames, (name) => bodies[qualityRow(name).body]?.[name] ?? 0);
-  const low = Float64Array.from(qualityNames, (name) => (name === "size" ? 0 : qualityRow(name).low));
+  const low = Float64Array.from(qualityNames, (name) => (name === "size" || name === "load" ? 0 : qualityRow(name).low));
   const high = Float64Array.from(qualityNames, (name) => qualityRow(name).high);
   // Angles turn on: they have no ends to stop at.
   low[qualityIndex.angle] = low[qualityIndex.hue] = -1e9;
@@ -115,6 +119,10 @@ function signalOf(driven: Driven, m: Moment, seed: number): number {
       return drift(seed, m.distance / driven.length, driven.stream);
     case "distance":
       return Math.min(1, m.distance / driven.over);
+    case "load":
+      return m.load;
+    case "underpaint":
+      return m.underpaint;
     case "time":
       return Math.min(1, m.time / driven.over);
   }

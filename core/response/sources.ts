@@ -20,6 +20,8 @@ export const sources = {
   drift: { family: "chance", label: "Drift", says: "smooth noise along the path" },
   distance: { family: "course", label: "Distance", says: "start … the response's length in px" },
   time: { family: "course", label: "Time", says: "start … the response's length in ms" },
+  load: { family: "course", label: "Load", says: "paint spent … full" },
+  underpaint: { family: "course", label: "Underpaint", says: "bare … covered paint under the tip as the stroke begins" },
 } as const satisfies Record<string, SourceRow>;
 
 export type Source = keyof typeof sources;

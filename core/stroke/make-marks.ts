@@ -3,6 +3,7 @@ import type { Sample } from "../hand/sample";
 import { standIn } from "../hand/stand-in";
 import { length } from "../numeric/length";
 import { atan2Degrees } from "../numeric/trig";
+import { drierDepth, flowLeft, fullReservoir, type Reservoir, refill, spend } from "../paint/spend";
 import { qualityIndex, qualityNames } from "../quality/table";
 import { compileResponses, type Moment, type Respond } from "../response/respond";
 import { extentAlong } from "../tip/extent";
@@ -14,12 +15,19 @@ import { taperFactor, taperHold } from "../trail/taper";
 import { type Place, Walker } from "../trail/walk";
 import { MARK_NUMBERS, MarkList, markField } from "./mark-list";
 
-const { size, angle, roundness, spacing, count, scatter, scatterAlong, flow } = qualityIndex;
+const { size, angle, roundness, spacing, count, scatter, scatterAlong, flow, load, depth } = qualityIndex;
 const LEFT_RIGHT = 0x317a;
 const TOP_BOTTOM = 0x317b;
 
 /** With so many marks waiting, whoever takes them is called, so that no hand fills the memory. */
 const MANY = 2048;
+
+/** What a stroke's marks may ask of the world. Without it, nothing lies below and the tip is freshly dipped. */
+export interface Surroundings {
+  /** Coverage, 0…1, under a tip of this size at a place. */
+  readonly underpaint?: (x: number, y: number, size: number) => number;
+  readonly reservoir?: Reservoir;
+}
 
 /** Turns a hand's samples into marks. The caller empties `marks` whenever it likes. */
 export class MarkMaker {
@@ -30,7 +38,14 @@ export class MarkMaker {
   private readonly pick: Pick | undefined;
   private readonly tapers: boolean;
   private readonly mirrors: boolean;
-  private readonly moment: Moment = { pressure: 0, tilt: 0, lean: 0, twist: 0, speed: 0, heading: 0, distance: 0, time: 0, number: 0 };
+  private readonly moment: Moment = { pressure: 0, tilt: 0, lean: 0, twist: 0, speed: 0, heading: 0, distance: 0, time: 0, load: 1, underpaint: 0, number: 0 };
+  private readonly reservoir: Reservoir;
+  private readonly senses: boolean;
+  private begun = false;
+  /** px and size at the last step. */
+  private lastDistance = 0;
+  private lastSize: number;
+  private lastLoad: number;
   private number = 0;
 
   /**
@@ -41,8 +56,13 @@ export class MarkMaker {
     private readonly brush: Brush,
     private readonly seed: number,
     private readonly onMany?: () => void,
+    private readonly around: Surroundings = {},
   ) {
-    const { tip, trail } = brush;
+    const { tip, trail, paint } = brush;
+    this.reservoir = around.reservoir ?? fullReservoir();
+    this.senses = paint.lending > 0 || brush.responses.some((r) => r.source === "underpaint");
+    this.lastSize = tip.size;
+    this.lastLoad = paint.load ?? 0;
     this.conditioner = new Conditioner(trail);
     this.walker = new Walker({ hold: taperHold(trail.taper), perSecond: trail.perSecond }, (place) => this.step(place));
     this.respond = compileResponses(brush);
@@ -52,6 +72,11 @@ export class MarkMaker {
   }
 
   push(samples: readonly Sample[]): void {
+    const first = samples[0];
+    if (!first) return;
+    if (!this.begun) refill(this.reservoir, this.brush.paint, first.time);
+    this.begun = true;
+    this.reservoir.lifted = samples[samples.length - 1].time;
     this.walker.push(this.conditioner.push(samples));
   }
 
@@ -74,14 +99,28 @@ export class MarkMaker {
     moment.heading = heading;
     moment.distance = place.distance;
     moment.time = place.time;
+    if (this.senses) moment.underpaint = this.around.underpaint?.(place.x, place.y, this.lastSize) ?? 0;
+    this.dry(place.distance);
     const taper = this.tapers ? taperFactor(trail.taper, place.distance, place.total) : 1;
     const first = this.mark(place, taper);
     const row = this.marks.values;
+    this.lastSize = row[first + size];
+    this.lastLoad = row[first + load];
     const way = row[first + spacing] * extentAlong(tip.shape, row[first + size], row[first + roundness], row[first + angle] - heading);
     const more = Math.round(row[first + count]);
     for (let i = 1; i < more; i++) this.mark(place, taper);
     if (this.onMany && this.marks.count >= MANY) this.onMany();
     return way;
+  }
+
+  /** Takes from the paint what the way since the last step has cost. */
+  private dry(distance: number): void {
+    const { reservoir, moment, brush } = this;
+    if (brush.paint.load === null) return;
+    const travel = (distance - this.lastDistance) / Math.max(0.5, this.lastSize);
+    this.lastDistance = distance;
+    reservoir.full = spend(reservoir.full, travel, this.lastLoad, brush.paint.lending, moment.underpaint);
+    moment.load = reservoir.full;
   }
 
   private mark(place: Place, taper: number): number {
@@ -102,6 +141,10 @@ export class MarkMaker {
       const along = strayAlong(seed, moment.number, row[at + scatterAlong], trail.scatterLaw) * row[at + size];
       x += along * ux + across * uy;
       y += along * uy - across * ux;
+    }
+    if (moment.load < 1) {
+      row[at + flow] *= flowLeft(moment.load);
+      if (this.brush.ground) row[at + depth] = drierDepth(row[at + depth], moment.load);
     }
     if (trail.keepStrength) row[at + flow] = keptStrength(row[at + flow], row[at + spacing]);
     row[at + markField.x] = x;

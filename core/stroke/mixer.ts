@@ -2,13 +2,16 @@ import type { Brush } from "../brush/schema";
 import type { Rgb } from "../colour/srgb";
 import { MARK_BYTES, ONE } from "../kernels/marks";
 import { exp, power } from "../numeric/power";
+import { boxFor } from "../paint/soften";
 import { mixSpaces, type SpaceName } from "../paint/spaces";
 import { qualityIndex } from "../quality/table";
 import type { Surface } from "../surface/surface";
 import { markField } from "./mark-list";
 import { OpenTiles } from "./open-tiles";
 
-const { size, mixing, carry } = qualityIndex;
+const { size, mixing, carry, soften } = qualityIndex;
+/** Blurs below this, px, cannot be seen. */
+const LEAST_BLUR = 0.1;
 const BYTES = 4;
 /** From this height on every second, fourth … row of a mark is enough for its mean. */
 const TALL = 128;
@@ -22,6 +25,7 @@ const EDGE = 32;
  * the stroke, and lays it as other strokes do, for it joins by a blend mode or evenly.
  */
 export function mixingOf({ paint }: Brush): "none" | "changing" | "lending" {
+  if (paint.soften > 0) return "changing";
   if (paint.mixing === 0) return "none";
   return paint.blend === "source-over" && paint.build === "build-up" ? "changing" : "lending";
 }
@@ -68,6 +72,8 @@ export class Mixer {
     const { heap, run } = this.surface.kernels;
     const share = row[at + mixing];
     this.settle(colour);
+    if (row[at + soften] >= LEAST_BLUR) this.soften(mark, row[at + soften]);
+    if (heap.i32[mark / 4 + 7] === 0) return;
     if (this.dragged) this.drag(mark, row, at, share, left, top);
     else {
       const scale = this.average(mark, tall, row, at);
@@ -76,6 +82,21 @@ export class Mixer {
       this.keepLast(mark);
     }
     this.begun = true;
+  }
+
+  /** Blurs what lies under a mark, whatever its flow. */
+  private soften(mark: number, sigma: number): void {
+    this.tiles.use();
+    const { heap, run } = this.surface.kernels;
+    const words = heap.i32.subarray(mark / 4, mark / 4 + 8);
+    const { radius, ends } = boxFor(sigma);
+    const flow = words[7];
+    const bytes = run.softenRoom(words[5], words[6], radius);
+    const room = heap.take(bytes);
+    heap.i32[mark / 4 + 7] = ONE;
+    run.soften(mark, radius, ends, room);
+    heap.i32[mark / 4 + 7] = flow;
+    heap.give(room, bytes);
   }
 
   /** The colour that one mark has from its own and what it takes, and in `strength` how much of it there is. */

@@ -5,6 +5,7 @@ import type { Sample } from "../hand/sample";
 import type { LawName } from "../kernels/load";
 import { MARK_BYTES, MARK_WORDS, roundingThresholds, toQ15 } from "../kernels/marks";
 import { cosDegrees, sinDegrees } from "../numeric/trig";
+import { fullReservoir, type Reservoir } from "../paint/spend";
 import { qualityIndex } from "../quality/table";
 import { variesWithinStroke } from "../response/respond";
 import type { Surface } from "../surface/surface";
@@ -64,6 +65,7 @@ export class StrokePainter {
   /**
    * @param seed any 32-bit integer. One stroke at a time on a surface: an unfinished one is dried first.
    * @param pictures those that the brush's tip names
+   * @param reservoir what the tip holds, where strokes share it
    * @throws MissingPicture while painting, when one is not there
    */
   constructor(
@@ -72,11 +74,13 @@ export class StrokePainter {
     ink: Ink,
     seed: number,
     pictures: Pictures = noPictures,
+    reservoir?: Reservoir,
   ) {
     surface.dry();
     const { tip, paint } = brush;
     const { shape } = tip;
-    this.maker = new MarkMaker(brush, seed, () => this.drain());
+    const underpaint = (x: number, y: number, size: number) => surface.coverageUnder(x, y, size);
+    this.maker = new MarkMaker(brush, seed, () => this.drain(), { underpaint, reservoir });
     this.mixing = ink.erases ? "none" : mixingOf(brush);
     this.manner = mannerOf(brush, ink.erases ?? false, this.mixing);
     this.law = `${this.manner}${paint.build === "even" ? "Even" : "Build"}`;
@@ -268,8 +272,9 @@ export class StrokePainter {
 
 /** Paints a whole hand: stroke n with the seed `seed + n`. */
 export function paintHand(surface: Surface, brush: Brush, ink: Ink, strokes: readonly (readonly Sample[])[], seed: number, pictures: Pictures = noPictures): void {
+  const reservoir = fullReservoir();
   strokes.forEach((samples, n) => {
-    const painter = new StrokePainter(surface, brush, ink, seed + n, pictures);
+    const painter = new StrokePainter(surface, brush, ink, seed + n, pictures, reservoir);
     painter.push(samples);
     painter.end();
   });

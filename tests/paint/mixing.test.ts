@@ -1,6 +1,5 @@
 import { hexToRgb, type Rgb } from "@core/colour/srgb";
-import { createKernels } from "@core/kernels/load";
-import { ONE, PLANE, TILE } from "@core/kernels/marks";
+import { ONE, PLANE } from "@core/kernels/marks";
 import { mixColours, mixSpaces, type SpaceName, spaceNames } from "@core/paint/spaces";
 import { OpenTiles } from "@core/stroke/open-tiles";
 import { paintHand } from "@core/stroke/painter";
@@ -9,32 +8,11 @@ import { converter } from "culori";
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { brushOf, lineSamples } from "../helpers";
+import { pixelAt as at, kernels, surfaceOf } from "./sheet";
 
 const black = { colour: hexToRgb("#000000"), second: hexToRgb("#ffffff") };
-const kernels = createKernels();
 const share = fc.double({ min: 0, max: 1, noNaN: true });
 const anyColour: fc.Arbitrary<Rgb> = fc.tuple(share, share, share);
-
-/** A surface whose pixels are colour and alpha as told. */
-function surfaceOf(width: number, height: number, pixel: (x: number, y: number) => readonly [number, number, number, number]): Surface {
-  const surface = new Surface(kernels, width, height);
-  for (let y = 0; y < height; y++) {
-    for (let x = 0; x < width; x++) {
-      const tile = surface.layers[0].tiles.make((y >> 6) * surface.columns + (x >> 6)) / 2;
-      const [r, g, b, a] = pixel(x, y);
-      [r * a, g * a, b * a, a].forEach((n, plane) => {
-        kernels.heap.u16[tile + plane * TILE * TILE + (y & 63) * TILE + (x & 63)] = Math.round(n * ONE);
-      });
-    }
-  }
-  return surface;
-}
-
-/** Premultiplied red, green, blue and alpha of a pixel, 0…1. */
-function at(surface: Surface, x: number, y: number): number[] {
-  const tile = surface.tileToShow((y >> 6) * surface.columns + (x >> 6)) / 2;
-  return [0, 1, 2, 3].map((plane) => kernels.heap.u16[tile + plane * TILE * TILE + (y & 63) * TILE + (x & 63)] / ONE);
-}
 
 function total(surface: Surface, plane: number): number {
   let sum = 0;

@@ -14,9 +14,9 @@ const sums = memory.data(MOST * 8 + 8);
 
 let table: usize = 0;
 let below: usize = 0;
-let columns: i32 = 0;
-let rows: i32 = 0;
-let dirty: usize = 0;
+export let columns: i32 = 0;
+export let rows: i32 = 0;
+export let dirty: usize = 0;
 
 /** Where the next calls find their open tiles. `belowTable` is that of what is seen below them, 0 for none. */
 export function setMixing(ownTable: usize, belowTable: usize, tileColumns: i32, tileRows: i32, dirtyBands: usize): void {
@@ -28,7 +28,7 @@ export function setMixing(ownTable: usize, belowTable: usize, tileColumns: i32, 
 }
 
 @inline
-function openAt(index: i32): usize {
+export function openAt(index: i32): usize {
   const tile = <usize>load<u32>(table + (index << 2));
   return tile ? tile : openOf(0, index);
 }
