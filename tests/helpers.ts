@@ -116,6 +116,7 @@ export const anyBrush: fc.Arbitrary<Brush> = fc
       taking: fc.constantFrom(...takings),
       space: fc.constantFrom(...spaceNames),
       sight: fc.constantFrom(...sights),
+      rim: fc.constantFrom({}, {}, { strength: 0.7, width: 9 }, { strength: 0.3, width: 0.2, unit: "share", ragged: 0.8 }),
       soften: fc.constantFrom(0, 0, 0, 3),
       load: fc.constantFrom(null, null, 4),
       lending: fc.constantFrom(0, 1),

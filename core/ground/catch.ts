@@ -54,6 +54,11 @@ export class GroundSheet {
     return this.tiles.table;
   }
 
+  /** The address of one tile's heights, made when they are not there. */
+  at(index: number): number {
+    return this.tiles.at(index) || this.make(index);
+  }
+
   /** Makes one tile's heights, Q15. */
   make(index: number): number {
     const tile = this.tiles.make(index);

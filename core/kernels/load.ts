@@ -52,6 +52,23 @@ interface KernelExports {
   softenRoom(width: number, height: number, radius: number): number;
   /** Blurs what lies under a mark with boxes of this radius and end weight. */
   soften(mark: number, radius: number, ends: number, room: number): void;
+  /** The bytes of room that `rim` needs. */
+  rimRoom(radius: number): number;
+  /** Finishes one tile of a stroke, with its pigment gathered at the rim. */
+  rim(
+    table: number,
+    planes: number,
+    column: number,
+    row: number,
+    columns: number,
+    rows: number,
+    radius: number,
+    strength: number,
+    grain: number,
+    ragged: number,
+    room: number,
+    out: number,
+  ): void;
   showOpaque(out: number, stride: number, groups: number, rows: number, layer: number, red: number, green: number, blue: number): void;
   showWet(
     out: number,

@@ -13,6 +13,16 @@ export const paintQualities = {
   second: { body: "paint", label: "Second colour", unit: "share", low: 0, high: 1, base: 0, joins: "add", says: "How much of the second colour is in the paint." },
 } as const satisfies Record<string, QualityRow>;
 
+const rimSchema = z.strictObject({
+  /** How much of the pigment gathers at the rim of a stroke, 0 for none. */
+  strength: z.number().min(0).max(1).default(0),
+  /** px, or a share of the brush's size. */
+  width: z.number().min(0).max(28).default(6),
+  unit: z.enum(["px", "share"]).default("px"),
+  /** How far the valleys of the ground eat into the edge. */
+  ragged: z.number().min(0).max(1).default(0),
+});
+
 export const paintSchema = z.strictObject({
   flow: qualityField(paintQualities.flow),
   opacity: qualityField(paintQualities.opacity),
@@ -25,6 +35,8 @@ export const paintSchema = z.strictObject({
   /** How a stroke joins what is already there. */
   blend: z.enum(blendNames).default("source-over"),
   ...wetFields,
+  rim: rimSchema.prefault({}),
 });
 
+export type Rim = z.infer<typeof rimSchema>;
 export type Paint = z.infer<typeof paintSchema>;

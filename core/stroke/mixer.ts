@@ -22,12 +22,12 @@ const EDGE = 32;
 
 /**
  * How a brush mixes. changing: it works on the paint that is there; lending: it takes its colour from what was there before
- * the stroke, and lays it as other strokes do, for it joins by a blend mode or evenly.
+ * the stroke, and lays it as other strokes do, for it joins by a blend mode, evenly or with a rim.
  */
 export function mixingOf({ paint }: Brush): "none" | "changing" | "lending" {
   if (paint.soften > 0) return "changing";
   if (paint.mixing === 0) return "none";
-  return paint.blend === "source-over" && paint.build === "build-up" ? "changing" : "lending";
+  return paint.blend === "source-over" && paint.build === "build-up" && paint.rim.strength === 0 ? "changing" : "lending";
 }
 
 /** The part of a stroke that takes paint from the surface; marks come to it one by one, in their order. */

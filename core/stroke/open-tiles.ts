@@ -72,6 +72,7 @@ class OpenTable {
 export class OpenTiles implements Wet {
   readonly adds = true;
   readonly plain = false;
+  readonly spreads = false;
   private readonly own: OpenTable;
   private readonly below: OpenTable | undefined;
 

@@ -18,6 +18,7 @@ import { type Ink, Inking, tintsMarks } from "./ink";
 import { MarkMaker } from "./make-marks";
 import { MARK_NUMBERS, markField } from "./mark-list";
 import { Mixer, mixingOf } from "./mixer";
+import { RimFinish } from "./rim";
 
 const BATCH = 512;
 const { size, angle, roundness, hardness, flow, opacity, depth, grainScale } = qualityIndex;
@@ -42,6 +43,7 @@ export class StrokePainter {
   private readonly mixing: ReturnType<typeof mixingOf>;
   /** The stroke where it lies on tiles of its own. */
   private readonly stroke: LaidStroke | undefined;
+  private readonly rim: RimFinish | undefined;
   private readonly masks: TipMasks;
   private readonly tiles: Tiles;
   private readonly batch: number;
@@ -94,7 +96,10 @@ export class StrokePainter {
     this.strengthens = this.mixing === "none" && paint.build === "build-up" && (this.manner === "cover" || this.manner === "tint") && !brush.ground;
     this.evenCeiling = !brush.responses.some((r) => r.quality === "opacity" && variesWithinStroke(r.source));
     if (this.mixing !== "none") this.mixer = new Mixer(surface, brush);
-    if (this.mixing !== "changing") this.stroke = new LaidStroke(surface.kernels, this.tiles, ink.erases ? "erase" : paint.blend, ink.colour);
+    if (this.mixing !== "changing") {
+      if (paint.rim.strength > 0 || paint.rim.ragged > 0) this.rim = new RimFinish(surface, this.tiles, paint.rim, tip.size);
+      this.stroke = new LaidStroke(surface.kernels, this.tiles, ink.erases ? "erase" : paint.blend, ink.colour, this.rim);
+    }
     const wet = this.stroke ?? this.mixer?.tiles;
     if (wet) surface.wetten(wet);
   }
@@ -244,6 +249,7 @@ export class StrokePainter {
     const { kernels, columns, rows } = this.surface;
     const [x, y] = ground.anchor === "stroke" ? [row[at + markField.x], row[at + markField.y]] : [0, 0];
     this.grained = new GroundSheet(kernels, columns, rows, ground, Math.max(0.05, row[at + grainScale]), x, y);
+    if (this.rim) this.rim.grained = this.grained;
     this.groundRoom = kernels.heap.take(kernels.run.groundRoom());
   }
 

@@ -59,6 +59,7 @@ export class Surface {
   takeDirty(): DirtyTile[] {
     const flags = this.kernels.heap.u8.subarray(this.dirty, this.dirty + this.columns * this.rows);
     const found: DirtyTile[] = [];
+    if (this.wetStroke?.spreads) this.spread(flags);
     for (let i = 0; i < flags.length; i++) if (flags[i]) found.push({ index: i, bands: flags[i] });
     flags.fill(0);
     return found;
@@ -175,6 +176,19 @@ export class Surface {
     const { heap } = this.kernels;
     heap.give(this.dirty, this.columns * this.rows);
     for (const room of [this.scratch, this.joined, this.before, this.empty]) heap.give(room, 4 * PLANE);
+  }
+
+  /** Makes the neighbours of changed tiles changed ones. */
+  private spread(flags: Uint8Array): void {
+    const changed: number[] = [];
+    for (let i = 0; i < flags.length; i++) if (flags[i]) changed.push(i);
+    for (const index of changed) {
+      const column = index % this.columns;
+      for (let row = Math.floor(index / this.columns) - 1; row <= index / this.columns + 1; row++) {
+        if (row < 0 || row >= this.rows) continue;
+        for (let c = Math.max(0, column - 1); c <= Math.min(this.columns - 1, column + 1); c++) flags[row * this.columns + c] = ALL_BANDS;
+      }
+    }
   }
 
   private compose(index: number, layers: readonly Layer[], wet: Wet | undefined): number {

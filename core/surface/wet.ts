@@ -27,8 +27,18 @@ export interface Wet {
   readonly adds: boolean;
   /** Whether joining it to a composite of layers is the same as joining it to its own layer first. */
   readonly plain: boolean;
+  /** Whether a change on one tile may change how its neighbours look. */
+  readonly spreads: boolean;
   /** Its tile, when that is a cover in one colour laid plainly. */
   coverAt(index: number): Cover | undefined;
+  release(): void;
+}
+
+/** Changes how a stroke's tiles look, and leaves the tiles. */
+export interface Finish {
+  readonly spreads: boolean;
+  /** The address of the tile as it looks, good until the next call. */
+  tile(index: number): number;
   release(): void;
 }
 
@@ -36,6 +46,7 @@ export interface Wet {
 export class LaidStroke implements Wet {
   readonly adds: boolean;
   readonly plain: boolean;
+  readonly spreads: boolean;
 
   /** @param colour of one-plane tiles @param joins how it joins its layer; erasing takes its coverage away */
   constructor(
@@ -43,7 +54,9 @@ export class LaidStroke implements Wet {
     private readonly tiles: Tiles,
     private readonly joins: Blend | "erase",
     public colour: Rgb,
+    private readonly finish?: Finish,
   ) {
+    this.spreads = finish?.spreads ?? false;
     this.adds = joins !== "erase";
     this.plain = joins === "source-over";
   }
@@ -57,7 +70,7 @@ export class LaidStroke implements Wet {
   }
 
   coverAt(index: number): Cover | undefined {
-    const cover = this.tiles.planes === 1 && this.plain ? this.tiles.at(index) : 0;
+    const cover = this.tiles.planes === 1 && this.plain ? this.look(index) : 0;
     return cover ? { cover, colour: this.colour } : undefined;
   }
 
@@ -65,7 +78,7 @@ export class LaidStroke implements Wet {
     const { run, heap } = this.kernels;
     const { tiles, joins } = this;
     const [r, g, b] = this.colour;
-    const stroke = tiles.at(index);
+    const stroke = this.look(index);
     if (joins === "erase") run.erase(tile, stroke);
     else if (joins === "source-over") {
       if (tiles.planes === 1) run.mergeCover(tile, stroke, toQ15(r), toQ15(g), toQ15(b));
@@ -81,5 +94,11 @@ export class LaidStroke implements Wet {
 
   release(): void {
     this.tiles.release();
+    this.finish?.release();
+  }
+
+  private look(index: number): number {
+    const tile = this.tiles.at(index);
+    return tile && this.finish ? this.finish.tile(index) : tile;
   }
 }

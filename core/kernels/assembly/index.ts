@@ -1,5 +1,6 @@
 export { coverBuild, coverEven, ownBuild, ownEven, tintBuild, tintEven, tonedBuild, tonedEven } from "./lay";
 export { blend, erase, keepAlpha } from "./blend";
+export { rim, rimRoom } from "./edge";
 export { groundRoom, setGround } from "./ground";
 export { mergeCover, mergeTint, scaleTile, showClear, showOpaque, showWet } from "./merge";
 export { maskEllipse } from "./mask-ellipse";

@@ -1,0 +1,108 @@
+import { PLANE, TILE } from "./q15";
+
+// Pigment gathers at the rim of a wet stroke: what covers a place more than its surroundings do grows, the rest thins.
+
+/** The px around a tile that boxes of this radius look at; at most a tile. */
+@inline
+function padOf(radius: i32): i32 {
+  return (2 * (radius + 1) + 3) & ~3;
+}
+
+/** The bytes of room that `rim` needs: two windows of f32 numbers. */
+export function rimRoom(radius: i32): i32 {
+  const side = TILE + 2 * padOf(radius);
+  return 2 * side * side * 4;
+}
+
+/**
+ * Finishes one tile of a stroke into `out`: `A ← min(1, A·(1 − s/2) + 1.5·s·max(0, A − B))`, B being A blurred by two boxes;
+ * all planes with it. Where a grain is given, what is neither full nor empty is eaten away by its valleys, as far as
+ * `ragged` says.
+ * @param table the stroke's tiles of `planes` planes @param radius of the boxes, 0–30 @param grain a tile of heights, or 0
+ */
+export function rim(table: usize, planes: i32, column: i32, row: i32, columns: i32, rows: i32, radius: i32, strength: f32, grain: usize, ragged: f32, room: usize, out: usize): void {
+  const pad = padOf(radius);
+  const side = TILE + 2 * pad;
+  const bytes = <usize>(side * side * 4);
+  const other = room + bytes;
+  copyAlpha(table, planes, column, row, columns, rows, pad, room);
+  for (let pass = 0; pass < 2; pass++) {
+    for (let y = 0; y < side; y++) boxAlong(room + y * side * 4, other + y * side * 4, side, radius);
+    for (let x = 0; x < side; x += 4) boxDown(other + x * 4, room + x * 4, side, radius);
+  }
+  const tile = <usize>load<u32>(table + ((row * columns + column) << 2));
+  const alphaAt = (planes - 1) * PLANE;
+  const one = f32x4.splat(1);
+  const thin = f32x4.splat(1 - strength / 2);
+  const gain = f32x4.splat(<f32>1.5 * strength);
+  const eats = f32x4.splat(4 * ragged);
+  for (let y = 0; y < TILE; y++) {
+    for (let x = 0; x < TILE; x += 4) {
+      const at = tile + (((y << 6) + x) << 1);
+      const to = out + (((y << 6) + x) << 1);
+      const a = unit(at + alphaAt);
+      const b = v128.load(room + ((y + pad) * side + x + pad) * 4);
+      let now = f32x4.min(one, f32x4.add(f32x4.mul(a, thin), f32x4.mul(gain, f32x4.max(f32x4.sub(a, b), f32x4.splat(0)))));
+      if (grain) {
+        const valley = f32x4.sub(one, unit(grain + (((y << 6) + x) << 1)));
+        now = f32x4.max(f32x4.sub(now, f32x4.mul(f32x4.mul(eats, valley), f32x4.mul(a, f32x4.sub(one, a)))), f32x4.splat(0));
+      }
+      const scale = v128.and(f32x4.div(now, a), f32x4.gt(a, f32x4.splat(0)));
+      for (let p = 0; p < planes; p++) {
+        const whole = i32x4.trunc_sat_f32x4_s(f32x4.add(f32x4.mul(f32x4.mul(unit(at + p * PLANE), scale), f32x4.splat(32767)), f32x4.splat(0.5)));
+        v128.store64_lane(to + p * PLANE, i16x8.narrow_i32x4_s(whole, whole), 0);
+      }
+    }
+  }
+}
+
+@inline
+function unit(at: usize): v128 {
+  return f32x4.mul(f32x4.convert_i32x4_s(i32x4.extend_low_i16x8_u(v128.load64_zero(at))), f32x4.splat(<f32>(1.0 / 32767.0)));
+}
+
+/** Copies the coverage of a tile and of what lies around it; none where there is no tile. */
+function copyAlpha(table: usize, planes: i32, column: i32, row: i32, columns: i32, rows: i32, pad: i32, to: usize): void {
+  const side = TILE + 2 * pad;
+  memory.fill(to, 0, side * side * 4);
+  for (let r = max(row - 1, 0); r <= min(row + 1, rows - 1); r++) {
+    for (let c = max(column - 1, 0); c <= min(column + 1, columns - 1); c++) {
+      const tile = <usize>load<u32>(table + ((r * columns + c) << 2));
+      if (tile == 0) continue;
+      const alpha = tile + (planes - 1) * PLANE;
+      // Where this tile's corner falls in the window.
+      const left = ((c - column) << 6) + pad;
+      const top = ((r - row) << 6) + pad;
+      const fromX = max(0, -left);
+      const toX = min(TILE, side - left);
+      for (let y = max(0, -top); y < min(TILE, side - top); y++)
+        for (let x = fromX; x < toX; x += 4) v128.store(to + ((top + y) * side + left + x) * 4, unit(alpha + (((y << 6) + x) << 1)));
+    }
+  }
+}
+
+function boxAlong(from: usize, to: usize, count: i32, radius: i32): void {
+  const size: i32 = 2 * radius + 1;
+  const weight: f32 = 1 / <f32>size;
+  let sum: f32 = 0;
+  for (let i = 0; i < radius; i++) sum += load<f32>(from + i * 4);
+  for (let i = 0; i < count; i++) {
+    if (i + radius < count) sum += load<f32>(from + (i + radius) * 4);
+    store<f32>(to + i * 4, sum * weight);
+    if (i >= radius) sum -= load<f32>(from + (i - radius) * 4);
+  }
+}
+
+/** As `boxAlong` for four columns at once. */
+function boxDown(from: usize, to: usize, side: i32, radius: i32): void {
+  const size: i32 = 2 * radius + 1;
+  const weight = f32x4.splat(1 / <f32>size);
+  const step = side * 4;
+  let sum = f32x4.splat(0);
+  for (let i = 0; i < radius; i++) sum = f32x4.add(sum, v128.load(from + i * step));
+  for (let i = 0; i < side; i++) {
+    if (i + radius < side) sum = f32x4.add(sum, v128.load(from + (i + radius) * step));
+    v128.store(to + i * step, f32x4.mul(sum, weight));
+    if (i >= radius) sum = f32x4.sub(sum, v128.load(from + (i - radius) * step));
+  }
+}
