@@ -1,8 +1,10 @@
+import { smudging, uses } from "@core/brush";
 import { hexToRgb } from "@core/colour/srgb";
-import { writeRgba, writeRgba16 } from "@core/formats/png/png";
+import { writeGrey16, writeRgba, writeRgba16 } from "@core/formats/png/png";
 import { readTipPicture } from "@core/formats/png/tip-picture";
 import type { Sample } from "@core/hand/sample";
-import { renderHand, renderHand16 } from "@core/stroke/render";
+import { renderHand, renderHand16, renderHeights } from "@core/stroke/render";
+import { tableLight } from "@core/surface/relief";
 import { MAX_SIDE } from "@core/surface/surface";
 import { CallError, need, readOptions, seedOption } from "./arguments";
 import { readBrush, readBytes, readHand, writeWhole } from "./files";
@@ -11,18 +13,20 @@ const MARGIN = 64;
 
 /** `paint`: a hand's strokes as a PNG. */
 export function paint(args: readonly string[]): void {
-  const { options } = readOptions(args, ["brush", "hand", "profile", "out", "size", "color", "second", "paper", "over", "use", "seed", "depth"]);
+  const { options } = readOptions(args, ["brush", "hand", "profile", "out", "size", "color", "second", "paper", "over", "use", "seed", "depth", "light", "height"]);
   const { brush, pictures } = readBrush(need(options, "brush"));
   const { strokes } = readHand(need(options, "hand"), options.profile);
   const out = need(options, "out");
   const depth = options.depth ?? "8";
   if (depth !== "8" && depth !== "16") throw new CallError(`--depth: "${depth}" is neither 8 nor 16`);
   const use = options.use ?? "paint";
-  if (use !== "paint" && use !== "erase") throw new CallError(`--use: "${use}" is neither paint nor erase`);
+  if (!uses.some((name) => name === use)) throw new CallError(`--use: "${use}" is none of ${uses.join(", ")}`);
+  const light = options.light ?? "on";
+  if (light !== "on" && light !== "off") throw new CallError(`--light: "${light}" is neither on nor off`);
   const under = options.over === undefined ? undefined : readTipPicture(readBytes(options.over), options.over);
   const { width, height } = options.size !== undefined ? sizeOption(options.size) : (under ?? sizeAround(strokes));
   const job = {
-    brush,
+    brush: use === "smudge" ? smudging(brush) : brush,
     strokes,
     width,
     height,
@@ -31,7 +35,9 @@ export function paint(args: readonly string[]): void {
     seed: seedOption(options.seed),
     pictures,
     under,
+    light: light === "on" ? tableLight : undefined,
   };
+  if (options.height !== undefined) writeWhole(options.height, writeGrey16(renderHeights(job), width, height));
   writeWhole(out, depth === "8" ? writeRgba(renderHand(job), width, height) : writeRgba16(renderHand16(job), width, height));
 }
 

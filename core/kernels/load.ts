@@ -69,6 +69,12 @@ interface KernelExports {
     room: number,
     out: number,
   ): void;
+  /** Piles fresh heights onto a layer's. */
+  pile(tile: number, fresh: number, levels: number, full: number): void;
+  addHeights(sum: number, tile: number, opacity: number): void;
+  wearHeights(tile: number, cover: number): void;
+  /** Lights RGBA8 pixels by a window of heights. */
+  relief(out: number, stride: number, columns: number, from: number, rows: number, window: number, lx: number, ly: number, lz: number, depth: number, gloss: number): void;
   showOpaque(out: number, stride: number, groups: number, rows: number, layer: number, red: number, green: number, blue: number): void;
   showWet(
     out: number,

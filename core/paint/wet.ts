@@ -34,6 +34,16 @@ export const wetQualities = {
     joins: "multiply",
     says: "How far the tip travels, in sizes, until its paint is spent.",
   },
+  body: {
+    body: "paint",
+    label: "Body",
+    unit: "share",
+    low: 0,
+    high: 1,
+    base: 0,
+    joins: "multiply",
+    says: "How thick the paint stands where it covers fully.",
+  },
   soften: {
     body: "paint",
     label: "Soften",
@@ -58,6 +68,9 @@ export const refills = ["stroke", "rest", "hand"] as const;
 export const wetFields = {
   mixing: qualityField(wetQualities.mixing),
   carry: qualityField(wetQualities.carry),
+  body: qualityField(wetQualities.body),
+  /** How far fresh paint levels the body of what lies below it. */
+  levels: z.number().min(0).max(1).default(0.5),
   soften: qualityField(wetQualities.soften),
   /** How colour is taken from the surface. */
   taking: z.enum(takings).default("average"),

@@ -6,6 +6,7 @@ import { boxFor } from "../paint/soften";
 import { mixSpaces, type SpaceName } from "../paint/spaces";
 import { qualityIndex } from "../quality/table";
 import type { Surface } from "../surface/surface";
+import type { WetBody } from "../surface/wet";
 import { markField } from "./mark-list";
 import { OpenTiles } from "./open-tiles";
 
@@ -54,10 +55,11 @@ export class Mixer {
   constructor(
     private readonly surface: Surface,
     { paint }: Brush,
+    body: WetBody | undefined,
   ) {
     this.space = paint.space;
     this.dragged = paint.taking === "dragged";
-    this.tiles = new OpenTiles(surface, paint.space, paint.opacity, paint.sight === "all");
+    this.tiles = new OpenTiles(surface, paint.space, paint.opacity, paint.sight === "all", body);
     this.planes = this.tiles.planes;
     this.carriedMean = new Float64Array(this.planes);
     this.own = surface.kernels.heap.take(this.planes * BYTES);

@@ -4,7 +4,7 @@ import { ONE } from "../kernels/marks";
 import { pigmentNumbers } from "../paint/pigment";
 import { mixSpaces, type SpaceName, spaceNames } from "../paint/spaces";
 import type { Surface } from "../surface/surface";
-import type { Cover, Wet } from "../surface/wet";
+import type { Cover, Wet, WetBody } from "../surface/wet";
 
 const ENCODE_STEPS = 4096;
 
@@ -72,7 +72,7 @@ class OpenTable {
 export class OpenTiles implements Wet {
   readonly adds = true;
   readonly plain = false;
-  readonly spreads = false;
+  readonly spreads: boolean;
   private readonly own: OpenTable;
   private readonly below: OpenTable | undefined;
 
@@ -85,7 +85,9 @@ export class OpenTiles implements Wet {
     private readonly space: SpaceName,
     private readonly ceiling: number,
     seesAll: boolean,
+    readonly body: WetBody | undefined,
   ) {
+    this.spreads = body !== undefined;
     this.use();
     const { kernels, columns, rows } = surface;
     const bytes = kernels.run.openBytes();
@@ -128,6 +130,7 @@ export class OpenTiles implements Wet {
   release(): void {
     this.own.release();
     this.below?.release();
+    this.body?.tiles.release();
   }
 
   private openBelow(index: number): number {

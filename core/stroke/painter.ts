@@ -4,24 +4,24 @@ import { type Ground, groundLaws } from "../ground/model";
 import type { Sample } from "../hand/sample";
 import type { LawName } from "../kernels/load";
 import { MARK_BYTES, MARK_WORDS, roundingThresholds, toQ15 } from "../kernels/marks";
-import { cosDegrees, sinDegrees } from "../numeric/trig";
 import { fullReservoir, type Reservoir } from "../paint/spend";
 import { qualityIndex } from "../quality/table";
 import { variesWithinStroke } from "../response/respond";
 import type { Surface } from "../surface/surface";
 import { Tiles } from "../surface/tiles";
-import { LaidStroke } from "../surface/wet";
+import { LaidStroke, type WetBody } from "../surface/wet";
 import { maskField } from "../tip/mask-table";
-import { type MaskAsk, snapPlace, snapSize, type TipMasks, tipMasks } from "../tip/masks";
+import { type TipMasks, tipMasks } from "../tip/masks";
 import { noPictures, type Pictures } from "../tip/picture";
 import { type Ink, Inking, tintsMarks } from "./ink";
 import { MarkMaker } from "./make-marks";
 import { MARK_NUMBERS, markField } from "./mark-list";
 import { Mixer, mixingOf } from "./mixer";
+import { TipPlacer } from "./place-tip";
 import { RimFinish } from "./rim";
 
 const BATCH = 512;
-const { size, angle, roundness, hardness, flow, opacity, depth, grainScale } = qualityIndex;
+const { flow, opacity, depth, grainScale, body } = qualityIndex;
 
 /** What a stroke's marks bring: coverage in one colour, a colour each, their picture's own colours, or tones of their colour. */
 type Manner = "cover" | "tint" | "own" | "toned";
@@ -44,14 +44,15 @@ export class StrokePainter {
   /** The stroke where it lies on tiles of its own. */
   private readonly stroke: LaidStroke | undefined;
   private readonly rim: RimFinish | undefined;
+  private readonly body: WetBody | undefined;
+  private readonly heights = new Int16Array(BATCH);
   private readonly masks: TipMasks;
   private readonly tiles: Tiles;
   private readonly batch: number;
   private readonly manner: Manner;
   private readonly law: LawName;
   private readonly inking: Inking;
-  private readonly ask: MaskAsk;
-  private readonly offCentre: boolean;
+  private readonly placer: TipPlacer;
   /** The batch as it is filled; copied to the kernels' memory when it is laid. */
   private readonly words = new Int32Array(BATCH * MARK_WORDS);
   /** Whether marks may use masks that were multiplied by their flow. */
@@ -59,7 +60,6 @@ export class StrokePainter {
   private readonly evenCeiling: boolean;
   private grained: GroundSheet | undefined;
   private groundRoom = 0;
-  private lastSize = 0;
   private waiting = 0;
   private coloured = false;
   private laid = 0;
@@ -91,14 +91,14 @@ export class StrokePainter {
     this.masks = tipMasks(surface.kernels);
     const toned = this.manner === "toned" && shape.kind === "image";
     this.inking = new Inking(ink, toned ? shape.depth : 0, toned && shape.colour === "two-tone");
-    this.ask = { shape, pictures, picture: 0, size: 0, roundness: 1, angle: 0, hardness: 1, opened: 1, mirrorX: 0, mirrorY: 0, fx: 0, fy: 0 };
-    this.offCentre = tip.pivot[0] !== 0 || tip.pivot[1] !== 0;
+    this.placer = new TipPlacer(surface, this.masks, tip, pictures);
     this.strengthens = this.mixing === "none" && paint.build === "build-up" && (this.manner === "cover" || this.manner === "tint") && !brush.ground;
     this.evenCeiling = !brush.responses.some((r) => r.quality === "opacity" && variesWithinStroke(r.source));
-    if (this.mixing !== "none") this.mixer = new Mixer(surface, brush);
+    if (paint.body > 0 && !ink.erases) this.body = { tiles: new Tiles(surface.kernels, surface.columns, surface.rows, 1), full: paint.body, levels: paint.levels };
+    if (this.mixing !== "none") this.mixer = new Mixer(surface, brush, this.mixing === "changing" ? this.body : undefined);
     if (this.mixing !== "changing") {
       if (paint.rim.strength > 0 || paint.rim.ragged > 0) this.rim = new RimFinish(surface, this.tiles, paint.rim, tip.size);
-      this.stroke = new LaidStroke(surface.kernels, this.tiles, ink.erases ? "erase" : paint.blend, ink.colour, this.rim);
+      this.stroke = new LaidStroke(surface.kernels, this.tiles, ink.erases ? "erase" : paint.blend, ink.colour, this.rim, this.body);
     }
     const wet = this.stroke ?? this.mixer?.tiles;
     if (wet) surface.wetten(wet);
@@ -139,45 +139,14 @@ export class StrokePainter {
   }
 
   private enter(row: Float64Array, at: number): void {
-    const { ask, surface } = this;
-    if (row[at + size] !== this.lastSize) {
-      this.lastSize = row[at + size];
-      ask.size = snapSize(this.lastSize);
-    }
-    const reach = ask.size;
-    ask.roundness = row[at + roundness];
-    ask.angle = row[at + angle];
-    ask.picture = row[at + markField.picture];
-    ask.mirrorX = row[at + markField.mirrorX];
-    ask.mirrorY = row[at + markField.mirrorY];
-    let px = row[at + markField.x];
-    let py = row[at + markField.y];
-    if (this.offCentre && reach > 0) {
-      const { halfWidth, halfHeight } = this.masks.halves(ask);
-      const u = (ask.mirrorX ? -1 : 1) * this.brush.tip.pivot[0] * halfWidth * (reach / 2);
-      const v = (ask.mirrorY ? -1 : 1) * this.brush.tip.pivot[1] * halfHeight * (reach / 2) * ask.roundness;
-      const c = cosDegrees(ask.angle);
-      const s = sinDegrees(ask.angle);
-      px -= c * u + s * v;
-      py -= c * v - s * u;
-    }
-    const x = snapPlace(px, reach);
-    const y = snapPlace(py, reach);
-    if (x + reach < 0 || y + reach < 0 || x - reach > surface.width || y - reach > surface.height) return;
-    const left = Math.floor(x);
-    const top = Math.floor(y);
-    ask.hardness = row[at + hardness];
-    ask.opened = row[at + markField.pressure];
-    ask.fx = x - left;
-    ask.fy = y - top;
-    const mask = this.masks.find(ask);
+    const mask = this.placer.place(row, at);
     if (mask < 0) return;
-    this.write(mask, left, top, row, at);
-    if (this.mixing === "changing") this.mix(left, top, row, at);
+    this.write(mask, row, at);
+    if (this.mixing === "changing") this.mix(row, at);
     else if (this.waiting === BATCH) this.lay();
   }
 
-  private write(mask: number, left: number, top: number, row: Float64Array, at: number): void {
+  private write(mask: number, row: Float64Array, at: number): void {
     const { words, inking } = this;
     const { rows } = this.masks;
     if (this.manner !== "cover" || this.mixing !== "none" || !this.coloured) this.settleColour(row, at);
@@ -186,8 +155,8 @@ export class StrokePainter {
     words[to] = rows[mask];
     words[to + 1] = rows[mask + 1];
     words[to + 2] = rows[mask + 2];
-    words[to + 3] = left + rows[mask + 5];
-    words[to + 4] = top + rows[mask + 6];
+    words[to + 3] = this.placer.left + rows[mask + 5];
+    words[to + 4] = this.placer.top + rows[mask + 6];
     words[to + 5] = rows[mask + 3];
     words[to + 6] = rows[mask + 4];
     const strength = toQ15(row[at + flow]);
@@ -198,6 +167,7 @@ export class StrokePainter {
     words[to + 20] = strengthened ? rows[mask + maskField.strengths] : 0;
     words[to + 21] = rows[mask + maskField.strong];
     words[to + 22] = this.evenCeiling ? 1 : 0;
+    this.heights[this.waiting - 1] = toQ15(row[at + body]);
     words[to + 23] = this.grained ? toQ15(row[at + depth]) : 0;
     if (this.mixing === "lending") this.lend(to, row, at);
     if (this.manner === "cover" || this.mixing === "lending") return;
@@ -221,13 +191,14 @@ export class StrokePainter {
   }
 
   /** Lays the mark that waits mixed with what is there. */
-  private mix(left: number, top: number, row: Float64Array, at: number): void {
+  private mix(row: Float64Array, at: number): void {
     const { words, inking, brush } = this;
     // The stroke's ceiling is the brush's opacity; what drives it changes how far a mark goes.
     words[7] = toQ15(row[at + flow] * (brush.paint.opacity > 0 ? row[at + opacity] / brush.paint.opacity : 0));
     this.surface.kernels.heap.i32.set(words.subarray(0, MARK_WORDS), this.batch / 4);
     this.meetGround();
-    this.mixer?.lay(this.batch, words[6], row, at, inking.colour, left, top);
+    this.mixer?.lay(this.batch, words[6], row, at, inking.colour, this.placer.left, this.placer.top);
+    this.pile();
     this.waiting = 0;
     this.laid++;
   }
@@ -264,6 +235,20 @@ export class StrokePainter {
     kernels.run.setGround(groundLaws.indexOf(this.brush.ground.law) + 1, grained.table, this.groundRoom);
   }
 
+  /** Lays the waiting marks a second time, as height: each builds up to its own. */
+  private pile(): void {
+    const { body: laid, words, heights, batch, waiting } = this;
+    if (!laid) return;
+    const { kernels, columns, rows, dirty } = this.surface;
+    for (let i = 0; i < waiting; i++) {
+      words[i * MARK_WORDS + 8] = heights[i];
+      words[i * MARK_WORDS + 22] = 0;
+    }
+    kernels.heap.i32.set(words.subarray(0, waiting * MARK_WORDS), batch / 4);
+    kernels.onTile((index) => laid.tiles.make(index));
+    kernels.run.coverBuild(batch, waiting, laid.tiles.table, columns, rows, dirty);
+  }
+
   private lay(): void {
     if (this.waiting === 0) return;
     const { kernels, columns, rows, dirty } = this.surface;
@@ -271,6 +256,7 @@ export class StrokePainter {
     kernels.onTile((index) => this.tiles.make(index));
     this.meetGround();
     kernels.run[this.law](this.batch, this.waiting, this.tiles.table, columns, rows, dirty);
+    this.pile();
     this.laid += this.waiting;
     this.waiting = 0;
   }

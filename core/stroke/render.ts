@@ -4,6 +4,7 @@ import type { Sample } from "../hand/sample";
 import { createKernels, type Kernels } from "../kernels/load";
 import { deepPixels, Picture as Shown } from "../surface/picture";
 import { placePicture } from "../surface/place-picture";
+import { heightPixels, type Light } from "../surface/relief";
 import { Surface } from "../surface/surface";
 import { noPictures, type Picture, type Pictures } from "../tip/picture";
 import type { Ink } from "./ink";
@@ -23,6 +24,8 @@ export interface RenderJob {
   readonly pictures?: Pictures;
   /** What lies on the surface before the first stroke, its top left corner on the surface's. */
   readonly under?: Picture;
+  /** By which thick paint is shown; none for flat. */
+  readonly light?: Light;
 }
 
 let shared: Kernels | undefined;
@@ -30,7 +33,7 @@ let shared: Kernels | undefined;
 /** Paints a hand on an empty surface: width·height·4 bytes of RGBA, colour not multiplied by alpha. */
 export function renderHand(job: RenderJob): Uint8ClampedArray<ArrayBuffer> {
   return onSurface(job, (surface) => {
-    const picture = new Shown(surface, job.paper);
+    const picture = new Shown(surface, job.paper, job.light);
     picture.showAll();
     const pixels = picture.copy();
     picture.release();
@@ -41,6 +44,11 @@ export function renderHand(job: RenderJob): Uint8ClampedArray<ArrayBuffer> {
 /** As `renderHand`, with 16 bits a channel. */
 export function renderHand16(job: RenderJob): Uint16Array {
   return onSurface(job, (surface) => deepPixels(surface, job.paper));
+}
+
+/** The heights that a hand's strokes leave: width·height of 0…65535. */
+export function renderHeights(job: RenderJob): Uint16Array {
+  return onSurface(job, heightPixels);
 }
 
 function onSurface<T>(job: RenderJob, use: (surface: Surface) => T): T {

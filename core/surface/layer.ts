@@ -15,6 +15,8 @@ export class Layer {
   keepsAlpha = false;
   /** How much of it is hidden: one-plane tiles. */
   mask: Tiles | undefined;
+  /** How thick its paint stands: one-plane tiles. */
+  heights: Tiles | undefined;
   readonly tiles: Tiles;
 
   constructor(
@@ -36,8 +38,15 @@ export class Layer {
     return this.mask;
   }
 
+  /** The heights, made when there are none. */
+  makeHeights(): Tiles {
+    this.heights ??= new Tiles(this.kernels, this.columns, this.rows, 1);
+    return this.heights;
+  }
+
   release(): void {
     this.tiles.release();
+    this.heights?.release();
     this.mask?.release();
   }
 }

@@ -87,6 +87,7 @@ export class Surface {
     for (const index of wetStroke.present()) {
       const tile = adds ? layer.tiles.make(index) : layer.tiles.at(index);
       if (tile) this.join(tile, index, layer);
+      this.joinHeights(layer, index, wetStroke);
     }
     wetStroke.release();
     this.wetStroke = undefined;
@@ -102,6 +103,7 @@ export class Surface {
     const flags = this.kernels.heap.u8;
     for (const index of tiles.present()) flags[this.dirty + index] = ALL_BANDS;
     tiles.clear();
+    this.layers[layer].heights?.clear();
   }
 
   /** Fills one layer with an opaque colour, or only what is there when it keeps its alpha. */
@@ -151,6 +153,28 @@ export class Surface {
   /** The address of a tile as it looks now, all layers and the wet stroke together; good until the next call. */
   tileToShow(index: number): number {
     return this.compose(index, this.layers, this.wetStroke?.has(index) ? this.wetStroke : undefined);
+  }
+
+  /** The address of a tile of heights as they are now, all layers and the wet stroke together; 0 for none, good until the next call. */
+  heightsToShow(index: number): number {
+    const { run, heap } = this.kernels;
+    const active = this.layers[this.active];
+    const fresh = this.wetStroke?.body?.tiles.at(index) ?? 0;
+    const seen = this.layers.filter((layer) => layer.visible && layer.opacity > 0 && (layer.heights?.at(index) || (layer === active && fresh)));
+    if (seen.length === 0) return 0;
+    heap.u8.fill(0, this.scratch, this.scratch + PLANE);
+    for (const layer of seen) {
+      const tile = layer.heights?.at(index) ?? 0;
+      const wet = layer === active ? this.wetStroke : undefined;
+      if (!wet?.has(index)) {
+        if (tile) run.addHeights(this.scratch, tile, toQ15(layer.opacity));
+        continue;
+      }
+      heap.u8.copyWithin(this.joined, tile || this.empty, (tile || this.empty) + PLANE);
+      this.pileUp(this.joined, index, wet);
+      run.addHeights(this.scratch, this.joined, toQ15(layer.opacity));
+    }
+    return this.scratch;
   }
 
   /** A wet stroke in one colour laid plainly over one layer's tile or none: the common case while painting, which can be shown at once. */
@@ -233,6 +257,20 @@ export class Surface {
     if (keepsAlpha) this.copyTile(tile, this.before);
     this.wetStroke.join(tile, index);
     if (keepsAlpha) this.kernels.run.keepAlpha(tile, this.before);
+  }
+
+  private joinHeights(layer: Layer, index: number, wet: Wet): void {
+    if (wet.body) this.pileUp(layer.makeHeights().make(index), index, wet);
+    else {
+      const tile = layer.heights?.at(index);
+      if (tile) wet.wear?.(tile, index);
+    }
+  }
+
+  private pileUp(tile: number, index: number, wet: Wet): void {
+    const fresh = wet.body?.tiles.at(index);
+    if (wet.body && fresh) this.kernels.run.pile(tile, fresh, wet.body.levels, wet.body.full);
+    else wet.wear?.(tile, index);
   }
 
   private copyTile(from: number, to: number): void {

@@ -15,6 +15,15 @@ export interface CoverOnLayer extends Cover {
   readonly layer: number;
 }
 
+/** How thick a stroke lies. */
+export interface WetBody {
+  readonly tiles: Tiles;
+  /** The height of a place that it covers fully, 0…1. */
+  readonly full: number;
+  /** How far it levels the paint below it, 0…1. */
+  readonly levels: number;
+}
+
 /** What an unfinished stroke looks like to its surface. */
 export interface Wet {
   /** Whether it has something on this tile. */
@@ -29,8 +38,12 @@ export interface Wet {
   readonly plain: boolean;
   /** Whether a change on one tile may change how its neighbours look. */
   readonly spreads: boolean;
+  /** Its thickness, where it has any. */
+  readonly body?: WetBody | undefined;
   /** Its tile, when that is a cover in one colour laid plainly. */
   coverAt(index: number): Cover | undefined;
+  /** Takes what it erases from a tile of heights. */
+  wear?(heights: number, index: number): void;
   release(): void;
 }
 
@@ -55,8 +68,9 @@ export class LaidStroke implements Wet {
     private readonly joins: Blend | "erase",
     public colour: Rgb,
     private readonly finish?: Finish,
+    readonly body?: WetBody,
   ) {
-    this.spreads = finish?.spreads ?? false;
+    this.spreads = body !== undefined || (finish?.spreads ?? false);
     this.adds = joins !== "erase";
     this.plain = joins === "source-over";
   }
@@ -92,9 +106,14 @@ export class LaidStroke implements Wet {
     }
   }
 
+  wear(heights: number, index: number): void {
+    if (this.joins === "erase") this.kernels.run.wearHeights(heights, this.tiles.at(index));
+  }
+
   release(): void {
     this.tiles.release();
     this.finish?.release();
+    this.body?.tiles.release();
   }
 
   private look(index: number): number {

@@ -58,7 +58,7 @@ describe("mixing spaces", () => {
     for (const space of spaceNames) {
       const surface = surfaceOf(64, 64, (x, y) => [x / 63, y / 63, ((x * 7 + y * 3) % 64) / 63, ((x + y) % 40) / 39]);
       const before = kernels.heap.u16.slice(surface.layers[0].tiles.at(0) / 2, (surface.layers[0].tiles.at(0) + 4 * PLANE) / 2);
-      const open = new OpenTiles(surface, space, 1, false);
+      const open = new OpenTiles(surface, space, 1, false, undefined);
       const bytes = kernels.run.openBytes();
       const tile = kernels.heap.take(bytes);
       kernels.run.openTile(surface.layers[0].tiles.at(0), tile);

@@ -37,3 +37,8 @@ export function writeRgba(data: Uint8ClampedArray<ArrayBuffer>, width: number, h
 export function writeRgba16(data: Uint16Array, width: number, height: number): Uint8Array {
   return encode({ width, height, data, channels: 4, depth: 16 });
 }
+
+/** Encodes 16-bit grey. */
+export function writeGrey16(data: Uint16Array, width: number, height: number): Uint8Array {
+  return encode({ width, height, data, channels: 1, depth: 16 });
+}

@@ -6,6 +6,7 @@ export { mergeCover, mergeTint, scaleTile, showClear, showOpaque, showWet } from
 export { maskEllipse } from "./mask-ellipse";
 export { maskSample } from "./mask-sample";
 export { gather, layDragged, layMixed, setCarried, setMixing, takeUp } from "./mix";
+export { addHeights, pile, relief, wearHeights } from "./relief";
 export { soften, softenRoom } from "./soften";
 export { closeTile, openBytes, openTile, setSpace } from "./space";
 export { strengthsOf } from "./strengths";

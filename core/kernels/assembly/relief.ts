@@ -1,0 +1,78 @@
+import { PLANE, TILE, times } from "./q15";
+
+// Heights are one-plane tiles of Q15 numbers, 1 being the thickest paint there is.
+
+/** The side of a window: a tile and one pixel around it. */
+const SIDE: i32 = TILE + 2;
+
+/**
+ * Piles fresh paint onto older: `H ← min(1, H·(1 − levels·h/full) + h)`.
+ * @param levels how far fresh paint levels what lies below it, 0…1 @param full the height of a place that was covered fully
+ */
+export function pile(tile: usize, fresh: usize, levels: f32, full: f32): void {
+  const per = f32x4.splat(<f32>(1.0 / 32767.0) / full);
+  const level = f32x4.splat(levels);
+  const one = f32x4.splat(1);
+  for (let i = 0; i < PLANE; i += 8) {
+    const h = f32x4.convert_i32x4_s(i32x4.extend_low_i16x8_u(v128.load64_zero(fresh + i)));
+    if (!v128.any_true(h)) continue;
+    const old = f32x4.convert_i32x4_s(i32x4.extend_low_i16x8_u(v128.load64_zero(tile + i)));
+    const covered = f32x4.min(one, f32x4.mul(h, per));
+    const sum = f32x4.add(f32x4.mul(old, f32x4.sub(one, f32x4.mul(level, covered))), h);
+    const whole = i32x4.trunc_sat_f32x4_s(f32x4.add(f32x4.min(sum, f32x4.splat(32767)), f32x4.splat(0.5)));
+    v128.store64_lane(tile + i, i16x8.narrow_i32x4_s(whole, whole), 0);
+  }
+}
+
+/** Adds a layer's heights, times its opacity, to a sum that stays below 1. */
+export function addHeights(sum: usize, tile: usize, opacity: i32): void {
+  const factor = i16x8.splat(<i16>opacity);
+  for (let i = 0; i < PLANE; i += 16) v128.store(sum + i, i16x8.add_sat_s(v128.load(sum + i), times(v128.load(tile + i), factor)));
+}
+
+/** Takes height away where paint is erased: `H ← H·(1 − A)`. */
+export function wearHeights(tile: usize, cover: usize): void {
+  for (let i = 0; i < PLANE; i += 16) {
+    const now = v128.load(tile + i);
+    v128.store(tile + i, i16x8.sub(now, times(now, v128.load(cover + i))));
+  }
+}
+
+/**
+ * Lights RGBA8 pixels by the heights below them. `window` holds (64 + 2)² Q15 heights, one px beyond the tile on each side.
+ * @param from the first of the tile's rows that is shown @param lx @param ly @param lz where the light is, of length 1
+ * @param depth px that full height stands up @param gloss 0…1
+ */
+export function relief(out: usize, stride: i32, columns: i32, from: i32, rows: i32, window: usize, lx: f32, ly: f32, lz: f32, depth: f32, gloss: f32): void {
+  const scale = depth / 65534;
+  // Half way between the light and the eye, which looks straight down.
+  const hz = lz + 1;
+  const hl: f32 = 1 / sqrt<f32>(lx * lx + ly * ly + hz * hz);
+  const flat = shine(hz * hl);
+  for (let y = 0; y < rows; y++) {
+    for (let x = 0; x < columns; x++) {
+      const at = window + (((y + from + 1) * SIDE + x + 1) << 1);
+      const dx = <f32>(<i32>load<u16>(at + 2) - <i32>load<u16>(at - 2)) * scale;
+      const dy = <f32>(<i32>load<u16>(at + SIDE * 2) - <i32>load<u16>(at - SIDE * 2)) * scale;
+      if (dx == 0 && dy == 0) continue;
+      const per: f32 = 1 / sqrt<f32>(dx * dx + dy * dy + 1);
+      const diffuse = max<f32>(0, (lz - dx * lx - dy * ly) * per);
+      // What lies flat keeps its colour.
+      const shade: f32 = <f32>0.35 + (<f32>0.65 * diffuse) / lz;
+      const glint: f32 = gloss * 255 * max<f32>(0, shine(max<f32>(0, (hz - dx * lx - dy * ly) * per * hl)) - flat);
+      const pixel = out + y * stride + (x << 2);
+      for (let c = 0; c < 3; c++) store<u8>(pixel + c, <u8>min<f32>(255, <f32>load<u8>(pixel + c) * shade + glint + <f32>0.5));
+    }
+  }
+}
+
+/** The 64th power. */
+@inline
+function shine(x: f32): f32 {
+  const x2 = x * x;
+  const x4 = x2 * x2;
+  const x8 = x4 * x4;
+  const x16 = x8 * x8;
+  const x32 = x16 * x16;
+  return x32 * x32;
+}

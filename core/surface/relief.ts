@@ -1,0 +1,85 @@
+import type { Kernels } from "../kernels/load";
+import { TILE } from "../kernels/marks";
+import { cosDegrees, sinDegrees } from "../numeric/trig";
+import type { Surface } from "./surface";
+
+/** How thick paint is shown. */
+export interface Light {
+  /** Where the light comes from: degrees, counter-clockwise from the right. */
+  readonly direction: number;
+  /** How high it stands, degrees. */
+  readonly altitude: number;
+  /** px that the thickest paint stands up. */
+  readonly depth: number;
+  /** 0 matt … 1 */
+  readonly gloss: number;
+}
+
+/** From the upper left, as a table is lit for the right-handed. */
+export const tableLight: Light = { direction: 135, altitude: 50, depth: 10, gloss: 0.35 };
+
+const SIDE = TILE + 2;
+
+/** Lights tiles of a picture by the heights of its surface. */
+export class Relief {
+  private readonly window: number;
+
+  constructor(
+    private readonly surface: Surface,
+    private readonly kernels: Kernels,
+  ) {
+    this.window = kernels.heap.take(SIDE * SIDE * 2);
+  }
+
+  /** Lights `rows` rows of a tile's RGBA8 pixels from its row `from` on. */
+  show(index: number, out: number, stride: number, columns: number, from: number, rows: number, { direction, altitude, depth, gloss }: Light): void {
+    if (!this.fill(index)) return;
+    const level = cosDegrees(altitude);
+    const [lx, ly, lz] = [level * cosDegrees(direction), -level * sinDegrees(direction), sinDegrees(altitude)];
+    this.kernels.run.relief(out, stride, columns, from, rows, this.window, lx, ly, lz, depth, gloss);
+  }
+
+  release(): void {
+    this.kernels.heap.give(this.window, SIDE * SIDE * 2);
+  }
+
+  /** Fills the window with the heights of a tile and of the pixels around it. @returns whether there are any */
+  private fill(index: number): boolean {
+    const { surface, window } = this;
+    const column = index % surface.columns;
+    const row = Math.floor(index / surface.columns);
+    const words = this.kernels.heap.u16;
+    words.fill(0, window / 2, window / 2 + SIDE * SIDE);
+    let any = false;
+    for (let r = Math.max(0, row - 1); r <= Math.min(surface.rows - 1, row + 1); r++) {
+      for (let c = Math.max(0, column - 1); c <= Math.min(surface.columns - 1, column + 1); c++) {
+        const heights = surface.heightsToShow(r * surface.columns + c) / 2;
+        if (!heights) continue;
+        any = true;
+        const [left, top] = [(c - column) * TILE + 1, (r - row) * TILE + 1];
+        const fromX = Math.max(0, -left);
+        const toX = Math.min(TILE, SIDE - left);
+        for (let y = Math.max(0, -top); y < Math.min(TILE, SIDE - top); y++) {
+          words.copyWithin(window / 2 + (top + y) * SIDE + left + fromX, heights + y * TILE + fromX, heights + y * TILE + toX);
+        }
+      }
+    }
+    return any;
+  }
+}
+
+/** A surface's heights as 16-bit grey, row by row: 0 bare … 65535 the thickest paint. */
+export function heightPixels(surface: Surface): Uint16Array {
+  const out = new Uint16Array(surface.width * surface.height);
+  for (let index = 0; index < surface.columns * surface.rows; index++) {
+    const tile = surface.heightsToShow(index) / 2;
+    if (!tile) continue;
+    const words = surface.kernels.heap.u16;
+    const left = (index % surface.columns) * TILE;
+    const top = Math.floor(index / surface.columns) * TILE;
+    for (let y = 0; y < Math.min(TILE, surface.height - top); y++)
+      for (let x = 0; x < Math.min(TILE, surface.width - left); x++)
+        out[(top + y) * surface.width + left + x] = Math.min(65535, words[tile + y * TILE + x] * 2 + (words[tile + y * TILE + x] >> 14));
+  }
+  return out;
+}
