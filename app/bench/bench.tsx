@@ -1,14 +1,14 @@
 import type { KeptBrush } from "@server/brushes/repository";
-import { Eraser, Redo2, Undo2 } from "lucide-react";
+import { Redo2, Undo2 } from "lucide-react";
 import { useCallback, useEffect, useReducer, useRef, useState } from "react";
 import { Link, useBlocker, useFetcher, useLocation, useNavigate } from "react-router";
 import { Button } from "~/ui/button";
 import { Dialog } from "~/ui/dialog";
 import { TopBar } from "~/ui/top-bar";
-import { counted } from "~/ui/words";
-import type { Tell } from "~/workers/messages";
+import type { PaperManner, Tell } from "~/workers/messages";
 import { Bodies } from "./bodies";
 import { ConflictDialog } from "./conflict-dialog";
+import { PaperBar } from "./paper-bar";
 import { type PaperHandle, PaperSheet } from "./paper-sheet";
 import type { action } from "./route";
 import { SaveAsDialog } from "./save-as-dialog";
@@ -19,6 +19,8 @@ export function Bench({ kept }: { kept: KeptBrush }) {
   const [state, run] = useReducer(reduce, undefined, () => openBench(kept.brush, kept.revision));
   const [strokes, setStrokes] = useState(0);
   const [pictures, setPictures] = useState<Extract<Tell, { kind: "vignettes" }>>();
+  const [manner, setManner] = useState<PaperManner>({ use: "paint", lit: true });
+  const [mirrored, setMirrored] = useState(false);
   const [asking, setAsking] = useState(false);
   const paper = useRef<PaperHandle>(null);
   const saver = useFetcher<typeof action>();
@@ -134,23 +136,17 @@ export function Bench({ kept }: { kept: KeptBrush }) {
           </p>
         )}
         <div className="min-h-64 flex-1 border border-line shadow-sm max-lg:h-[60vh] max-lg:flex-none">
-          <PaperSheet handle={paper} brush={brush} proofs label={`Proof strokes of ${brush.name}; draw anywhere to try it`} onTell={hear}>
-            <div className="absolute top-1.5 right-2 flex items-center gap-1">
-              <span className="mr-1 text-[12px] text-soft">{strokes === 0 ? "draw anywhere" : counted(strokes, "stroke of yours", "strokes of yours")}</span>
-              <Button
-                kind="quiet"
-                className="px-1.5"
-                disabled={strokes === 0}
-                aria-label="Take back my last stroke"
-                title="Take back my last stroke"
-                onClick={() => paper.current?.takeBack()}
-              >
-                <Undo2 aria-hidden size={15} />
-              </Button>
-              <Button kind="quiet" className="px-1.5" disabled={strokes === 0} aria-label="Clear my strokes" title="Clear my strokes" onClick={() => paper.current?.clear()}>
-                <Eraser aria-hidden size={15} />
-              </Button>
-            </div>
+          <PaperSheet handle={paper} brush={brush} proofs manner={manner} mirrored={mirrored} label={`Proof strokes of ${brush.name}; draw anywhere to try it`} onTell={hear}>
+            <PaperBar
+              manner={manner}
+              onManner={setManner}
+              mirrored={mirrored}
+              onMirror={() => setMirrored(!mirrored)}
+              strokes={strokes}
+              onTakeBack={() => paper.current?.takeBack()}
+              onClear={() => paper.current?.clear()}
+              onRefill={brush.paint.load !== null && brush.paint.refill !== "stroke" ? () => paper.current?.refill() : undefined}
+            />
           </PaperSheet>
         </div>
         <Bodies brush={brush} run={run as (command: Command) => void} paper={paper} pictures={pictures} />

@@ -1,16 +1,15 @@
 import type { Brush } from "@core/brush";
 import type { Body } from "@core/quality/row";
 import { qualityNames, qualityRow } from "@core/quality/table";
-import { type Blend, blendNames } from "@core/surface/blend";
 import { type ReactNode, type RefObject, useEffect, useRef } from "react";
 import type { Tell } from "~/workers/messages";
 import { GroundSettings, SmoothButton } from "./ground-settings";
+import { PaintSettings } from "./paint-settings";
 import type { PaperHandle } from "./paper-sheet";
 import { PlacingLine } from "./placing-line";
 import { QualityLine } from "./quality-line";
-import { box, SettingRow } from "./setting-lines";
 import { ShapeLine } from "./shape-line";
-import { type Command, setBuild, setKeepStrength, setPaint } from "./state";
+import { type Command, setKeepStrength } from "./state";
 import { TrailFigure } from "./trail-figure";
 import { TrailSettings } from "./trail-settings";
 
@@ -27,7 +26,7 @@ interface Props {
 /** The bodies of a brush, left to right in the order in which a mark comes about. */
 export function Bodies({ brush, run, paper, pictures }: Props) {
   useEffect(() => paper.current?.vignettes(brush, FIGURE_WIDTH, FIGURE_HEIGHT), [brush, paper]);
-  const { tip, trail, ground, paint } = brush;
+  const { tip, trail, ground } = brush;
   const shapeName = tip.shape.kind === "image" ? "picture" : tip.shape.kind;
   const lines = (body: Body) => qualityNames.filter((name) => qualityRow(name).body === body).map((name) => <QualityLine key={name} name={name} brush={brush} run={run} />);
   return (
@@ -56,35 +55,7 @@ export function Bodies({ brush, run, paper, pictures }: Props) {
         {ground && <SmoothButton run={run} />}
       </Panel>
       <Panel title="Paint" says="one to seven passes" figure={<Bitmap picture={pictures?.paint} label="Coverage after one to seven passes" />}>
-        <div className="flex h-[26px] items-center gap-2 pointer-coarse:h-11">
-          <span id="build-label" className="w-27 shrink-0">
-            Build
-          </span>
-          <div role="radiogroup" aria-labelledby="build-label" className="flex overflow-hidden rounded-md border border-line">
-            {(["build-up", "even"] as const).map((build) => (
-              <label
-                key={build}
-                className="cursor-pointer bg-raised px-2.5 text-soft has-checked:bg-act has-checked:text-act-ink has-focus-visible:outline-2 has-focus-visible:outline-act"
-              >
-                <input type="radio" name="build" className="sr-only" checked={paint.build === build} onChange={() => run(setBuild(build))} />
-                {build}
-              </label>
-            ))}
-          </div>
-        </div>
-        <SettingRow label="Joins as">
-          <select
-            aria-label="How strokes join what is there"
-            className={`${box} min-w-0 flex-1`}
-            value={paint.blend}
-            onChange={(event) => run(setPaint({ blend: event.target.value as Blend }, "blend"))}
-          >
-            {blendNames.map((name) => (
-              <option key={name}>{name}</option>
-            ))}
-          </select>
-        </SettingRow>
-        {lines("paint")}
+        <PaintSettings brush={brush} run={run} />
       </Panel>
     </div>
   );

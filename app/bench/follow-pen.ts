@@ -1,3 +1,4 @@
+import type { Sample } from "@core/hand/sample";
 import type { Engine } from "~/workers/engine";
 import { samplesOf } from "~/workers/pen";
 
@@ -7,12 +8,16 @@ const REST = 16;
 /**
  * Sends one pointer's readings to the engine, from its contact until it leaves; further ones (a palm) are left out.
  * @param rests whether the brush goes on laying marks while the pen stands still
+ * @param mirrored whether the canvas is shown left for right
  * @returns what stops it
  */
-export function followPen(canvas: HTMLCanvasElement, engine: Engine, rests: () => boolean): () => void {
+export function followPen(canvas: HTMLCanvasElement, engine: Engine, rests: () => boolean, mirrored: () => boolean): () => void {
   let active: number | undefined;
   let resting: ReturnType<typeof setInterval> | undefined;
-  const read = (event: PointerEvent) => samplesOf(event, canvas.getBoundingClientRect(), window.devicePixelRatio || 1);
+  const read = (event: PointerEvent) => {
+    const samples = samplesOf(event, canvas.getBoundingClientRect(), window.devicePixelRatio || 1);
+    return mirrored() ? samples.map((sample) => mirror(sample, canvas.width)) : samples;
+  };
   const send = (event: PointerEvent) => {
     const samples = read(event);
     engine.penMove(samples);
@@ -51,4 +56,10 @@ export function followPen(canvas: HTMLCanvasElement, engine: Engine, rests: () =
     clearInterval(resting);
     for (const [name, listen] of listeners) canvas.removeEventListener(name, listen as EventListener);
   };
+}
+
+/** A reading as it would be on a sheet seen the right way round: directions turn over with the place. */
+function mirror(sample: Sample, width: number): Sample {
+  const turned = (degrees: number | undefined) => (degrees === undefined ? undefined : (540 - degrees) % 360);
+  return { ...sample, x: width - sample.x, lean: turned(sample.lean), twist: sample.twist === undefined ? undefined : (360 - sample.twist) % 360 };
 }

@@ -2,7 +2,7 @@ import type { Brush } from "@core/brush";
 import { proofsOn } from "@core/hand/proof";
 import { type ReactNode, type Ref, useEffect, useImperativeHandle, useRef, useState } from "react";
 import { Engine } from "~/workers/engine";
-import type { PaperColours, Tell } from "~/workers/messages";
+import type { PaperColours, PaperManner, Tell } from "~/workers/messages";
 import { followPen } from "./follow-pen";
 
 export const paperColours: PaperColours = { paper: "#fdfdfd", ink: "#1f2a30", second: "#fdfdfd" };
@@ -11,6 +11,7 @@ export const paperColours: PaperColours = { paper: "#fdfdfd", ink: "#1f2a30", se
 export interface PaperHandle {
   takeBack(): void;
   clear(): void;
+  refill(): void;
   vignettes(brush: Brush, width: number, height: number): void;
 }
 
@@ -19,17 +20,22 @@ interface Props {
   /** Whether proof strokes are drawn below the painter's own. */
   readonly proofs: boolean;
   readonly label: string;
+  readonly manner?: PaperManner;
+  /** Whether it is looked at in a mirror. */
+  readonly mirrored?: boolean;
   readonly onTell?: (tell: Tell) => void;
   readonly handle?: Ref<PaperHandle>;
   readonly children?: ReactNode;
 }
 
 /** A paper that fills its place and can be drawn on anywhere with pen, mouse and finger. The engine paints in a worker. */
-export function PaperSheet({ brush, proofs, label, onTell, handle, children }: Props) {
+export function PaperSheet({ brush, proofs, label, manner, mirrored = false, onTell, handle, children }: Props) {
   const place = useRef<HTMLDivElement>(null);
   const engine = useRef<Engine>(undefined);
   const hear = useRef(onTell);
   hear.current = onTell;
+  const flipped = useRef(mirrored);
+  flipped.current = mirrored;
   const resting = useRef(false);
   resting.current = brush.trail.perSecond > 0;
   const [size, setSize] = useState({ width: 0, height: 0 });
@@ -55,7 +61,12 @@ export function PaperSheet({ brush, proofs, label, onTell, handle, children }: P
     });
     engine.current = made;
     setSize({ width: sheet.clientWidth, height: sheet.clientHeight });
-    const stopPen = followPen(canvas, made, () => resting.current);
+    const stopPen = followPen(
+      canvas,
+      made,
+      () => resting.current,
+      () => flipped.current,
+    );
     let known = { width, height };
     const observer = new ResizeObserver(() => {
       const now = pixelsOf(sheet);
@@ -79,8 +90,18 @@ export function PaperSheet({ brush, proofs, label, onTell, handle, children }: P
     engine.current?.setBrush(brush);
   }, [brush]);
 
+  useEffect(() => {
+    if (manner) engine.current?.setManner(manner);
+  }, [manner]);
+
+  useEffect(() => {
+    const canvas = place.current?.querySelector("canvas");
+    if (canvas) canvas.style.transform = mirrored ? "scaleX(-1)" : "";
+  }, [mirrored]);
+
   useImperativeHandle(handle, () => ({
     takeBack: () => engine.current?.takeBack(),
+    refill: () => engine.current?.refill(),
     clear: () => engine.current?.clear(),
     vignettes: (value, width, height) => engine.current?.vignettes(value, width, height),
   }));
@@ -93,7 +114,7 @@ export function PaperSheet({ brush, proofs, label, onTell, handle, children }: P
           <span
             key={name}
             className="pointer-events-none absolute text-[12px] text-soft"
-            style={n === 0 ? { left: 16, top: 8 } : { left: room.left, top: Math.min(size.height - 22, room.top + room.height + size.height * 0.045) }}
+            style={n === 0 ? { left: 16, top: 8 } : { [mirrored ? "right" : "left"]: room.left, top: Math.min(size.height - 22, room.top + room.height + size.height * 0.045) }}
           >
             {name}
           </span>

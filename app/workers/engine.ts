@@ -1,6 +1,6 @@
 import type { Brush } from "@core/brush";
 import type { Sample } from "@core/hand/sample";
-import type { Ask, PaperColours, Tell } from "./messages";
+import type { Ask, PaperColours, PaperManner, Tell } from "./messages";
 
 /** The page's end of the engine: owns the worker that draws on a canvas. */
 export class Engine {
@@ -40,6 +40,14 @@ export class Engine {
 
   penUp(): void {
     this.ask({ kind: "pen-up" });
+  }
+
+  setManner(manner: PaperManner): void {
+    this.ask({ kind: "manner", manner });
+  }
+
+  refill(): void {
+    this.ask({ kind: "refill" });
   }
 
   takeBack(): void {

@@ -35,6 +35,10 @@ async function answer(ask: Ask): Promise<void> {
     case "pen-up":
       countStrokes();
       return paper?.penUp();
+    case "manner":
+      return paper?.setManner(ask.manner);
+    case "refill":
+      return paper?.refill();
     case "take-back":
       paper?.takeBack();
       return countStrokes();

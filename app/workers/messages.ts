@@ -1,4 +1,4 @@
-import type { Brush } from "@core/brush";
+import type { Brush, Use } from "@core/brush";
 import type { Sample } from "@core/hand/sample";
 
 /** The colours of a paper, as `#rrggbb`. */
@@ -6,6 +6,14 @@ export interface PaperColours {
   readonly paper: string;
   readonly ink: string;
   readonly second: string;
+}
+
+/** How a paper is drawn on and looked at. */
+export interface PaperManner {
+  /** What the painter's own strokes do. */
+  readonly use: Use;
+  /** Whether thick paint is lit. */
+  readonly lit: boolean;
 }
 
 /** What the page asks of the engine in its worker. Pixels are the canvas's own. */
@@ -16,6 +24,8 @@ export type Ask =
   | { readonly kind: "pen-down"; readonly stroke: number }
   | { readonly kind: "pen-move"; readonly samples: readonly Sample[] }
   | { readonly kind: "pen-up" }
+  | { readonly kind: "manner"; readonly manner: PaperManner }
+  | { readonly kind: "refill" }
   | { readonly kind: "take-back" }
   | { readonly kind: "clear" }
   | { readonly kind: "vignettes"; readonly brush: Brush; readonly width: number; readonly height: number };

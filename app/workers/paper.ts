@@ -1,15 +1,18 @@
-import type { Brush } from "@core/brush";
+import { type Brush, smudging } from "@core/brush";
 import { hexToRgb } from "@core/colour/srgb";
 import { proofsOn } from "@core/hand/proof";
 import type { Sample } from "@core/hand/sample";
 import { createKernels, type Kernels } from "@core/kernels/load";
+import { fullReservoir } from "@core/paint/spend";
+import { needsBed, paintBed } from "@core/stroke/bed";
 import type { Ink } from "@core/stroke/ink";
 import { paintHand, StrokePainter } from "@core/stroke/painter";
 import { Picture } from "@core/surface/picture";
+import { tableLight } from "@core/surface/relief";
 import { Surface } from "@core/surface/surface";
 import { noPictures, type Pictures } from "@core/tip/picture";
 import { fetchPictures } from "./fetch-pictures";
-import type { PaperColours } from "./messages";
+import type { PaperColours, PaperManner } from "./messages";
 import { washBrush, washStrokes } from "./wash";
 
 const PROOFS = 0;
@@ -23,6 +26,7 @@ interface OwnStroke {
   readonly pictures: Pictures;
   readonly samples: Sample[];
   readonly seed: number;
+  readonly ink: Ink;
 }
 
 /** A paper with proofs below and the painter's own strokes above, shown on an OffscreenCanvas. */
@@ -39,6 +43,8 @@ export class Paper {
   private asked = 0;
   private turn = 0;
   private proofsWait = false;
+  private manner: PaperManner = { use: "paint", lit: true };
+  private reservoir = fullReservoir();
 
   constructor(
     private readonly canvas: OffscreenCanvas,
@@ -50,7 +56,7 @@ export class Paper {
     this.drawing = drawing;
     this.ink = { colour: hexToRgb(colours.ink), second: hexToRgb(colours.second) };
     this.surface = new Surface(this.kernels, canvas.width, canvas.height, 2);
-    this.picture = new Picture(this.surface, hexToRgb(colours.paper));
+    this.picture = this.newPicture();
     this.showAll();
   }
 
@@ -66,7 +72,7 @@ export class Paper {
     this.canvas.width = width;
     this.canvas.height = height;
     this.surface = new Surface(this.kernels, width, height, 2);
-    this.picture = new Picture(this.surface, hexToRgb(this.colours.paper));
+    this.picture = this.newPicture();
     this.repaintOwn();
     this.showAll();
     if (this.brush) await this.setBrush(this.brush);
@@ -94,7 +100,8 @@ export class Paper {
     surface.clear(PROOFS);
     for (const { strokes, room, wash } of proofsOn(surface.width, surface.height)) {
       surface.paintOn(PROOFS);
-      if (wash) paintHand(surface, washBrush(room.height * 0.72), { ...this.ink, colour: hexToRgb(WASH_INK) }, washStrokes(room), 1);
+      if (needsBed(brush)) paintBed(surface, room);
+      else if (wash) paintHand(surface, washBrush(room.height * 0.72), { ...this.ink, colour: hexToRgb(WASH_INK) }, washStrokes(room), 1);
       paintHand(surface, brush, this.ink, strokes, 1, pictures);
       if (performance.now() - begun > PATIENCE) this.show();
       await breath();
@@ -109,9 +116,12 @@ export class Paper {
   penDown(stroke: number): void {
     if (!this.brush) return;
     this.turn++;
-    this.strokes.push({ brush: this.brush, pictures: this.pictures, samples: [], seed: stroke });
+    const { use } = this.manner;
+    const brush = use === "smudge" ? smudging(this.brush) : this.brush;
+    const ink = { ...this.ink, erases: use === "erase" };
+    this.strokes.push({ brush, pictures: this.pictures, samples: [], seed: stroke, ink });
     this.surface.paintOn(OWN);
-    this.painter = new StrokePainter(this.surface, this.brush, this.ink, stroke, this.pictures);
+    this.painter = new StrokePainter(this.surface, brush, ink, stroke, this.pictures, this.reservoir);
   }
 
   penMove(samples: readonly Sample[]): void {
@@ -127,6 +137,21 @@ export class Paper {
     this.painter = undefined;
     this.show();
     if (this.proofsWait && this.brush) await this.setBrush(this.brush);
+  }
+
+  /** Changes what own strokes do, and how the paper is lit. */
+  setManner(manner: PaperManner): void {
+    const relit = manner.lit !== this.manner.lit;
+    this.manner = manner;
+    if (!relit) return;
+    this.picture.release();
+    this.picture = this.newPicture();
+    this.showAll();
+  }
+
+  /** Dips the tip by hand. */
+  refill(): void {
+    this.reservoir.full = 1;
   }
 
   /** Takes the last own stroke away. */
@@ -147,7 +172,16 @@ export class Paper {
   private repaintOwn(): void {
     this.surface.paintOn(OWN);
     this.surface.clear(OWN);
-    for (const { brush, pictures, samples, seed } of this.strokes) paintHand(this.surface, brush, this.ink, [samples], seed, pictures);
+    this.reservoir = fullReservoir();
+    for (const { brush, pictures, samples, seed, ink } of this.strokes) {
+      const painter = new StrokePainter(this.surface, brush, ink, seed, pictures, this.reservoir);
+      painter.push(samples);
+      painter.end();
+    }
+  }
+
+  private newPicture(): Picture {
+    return new Picture(this.surface, hexToRgb(this.colours.paper), this.manner.lit ? tableLight : undefined);
   }
 
   private showAll(): void {

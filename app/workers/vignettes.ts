@@ -1,6 +1,8 @@
 import { type Brush, parseBrush } from "@core/brush";
 import { hexToRgb } from "@core/colour/srgb";
+import { paintSchema } from "@core/paint/model";
 import { renderHand } from "@core/stroke/render";
+import { tableLight } from "@core/surface/relief";
 import { noPictures, type Pictures } from "@core/tip/picture";
 import { trailSchema } from "@core/trail/model";
 import type { PaperColours } from "./messages";
@@ -18,7 +20,7 @@ export function tipVignette(brush: Brush, pictures: Pictures, width: number, hei
     tip: { ...brush.tip, size, pivot: MIDDLE },
     trail: plainTrail,
     ground: null,
-    paint: { ...brush.paint, flow: 1, opacity: 1, blend: "source-over" as const },
+    paint: paintSchema.parse({}),
     responses: [],
   };
   return paint(still, pictures, [[{ x: width / 2, y: height / 2, time: 0, pressure: 1 }]], width, height, colours);
@@ -50,6 +52,7 @@ export function paintVignette(brush: Brush, width: number, height: number, colou
     tip: { ...brush.tip, shape: { kind: "ellipse" as const }, size, roundness: 1, hardness: Math.max(0.8, brush.tip.hardness), pivot: MIDDLE },
     trail: plainTrail,
     ground: null,
+    paint: { ...brush.paint, mixing: 0, soften: 0, load: null },
   };
   const taps = Array.from({ length: PASSES }, (_, n) => Array.from({ length: n + 1 }, () => [{ x: gap * (n + 0.5), y: height / 2, time: 0, pressure: 1 }])).flat();
   return paint(shown, noPictures, taps, width, height, colours);
@@ -71,6 +74,7 @@ function paint(
     ink: { colour: hexToRgb(colours.ink), second: hexToRgb(colours.second) },
     paper: hexToRgb(colours.paper),
     seed: 1,
+    light: tableLight,
     pictures,
   });
   return createImageBitmap(new ImageData(pixels, width, height));

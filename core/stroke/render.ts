@@ -1,12 +1,14 @@
 import type { Brush } from "../brush";
 import type { Rgb } from "../colour/srgb";
 import type { Sample } from "../hand/sample";
+import type { Room } from "../hand/simulate";
 import { createKernels, type Kernels } from "../kernels/load";
 import { deepPixels, Picture as Shown } from "../surface/picture";
 import { placePicture } from "../surface/place-picture";
 import { heightPixels, type Light } from "../surface/relief";
 import { Surface } from "../surface/surface";
 import { noPictures, type Picture, type Pictures } from "../tip/picture";
+import { needsBed, paintBed } from "./bed";
 import type { Ink } from "./ink";
 import { paintHand } from "./painter";
 
@@ -24,6 +26,8 @@ export interface RenderJob {
   readonly pictures?: Pictures;
   /** What lies on the surface before the first stroke, its top left corner on the surface's. */
   readonly under?: Picture;
+  /** Where bars of paint lie below, for a brush that needs them to show what it does. */
+  readonly bed?: Room;
   /** By which thick paint is shown; none for flat. */
   readonly light?: Light;
 }
@@ -56,6 +60,7 @@ function onSurface<T>(job: RenderJob, use: (surface: Surface) => T): T {
   const surface = new Surface(shared, job.width, job.height);
   try {
     if (job.under) placePicture(surface, job.under);
+    if (job.bed && needsBed(job.brush)) paintBed(surface, job.bed);
     paintHand(surface, job.brush, job.ink, job.strokes, job.seed, job.pictures ?? noPictures);
     return use(surface);
   } finally {

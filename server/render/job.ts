@@ -4,6 +4,7 @@ import { writeRgba } from "@core/formats/png/png";
 import { readTipPicture } from "@core/formats/png/tip-picture";
 import { stripHand } from "@core/hand/proof";
 import { renderHand } from "@core/stroke/render";
+import { tableLight } from "@core/surface/relief";
 import { picturePaths } from "@core/tip/shape";
 
 /** A picture of a brush's stroke on nothing, as shelves and specimens show it. */
@@ -40,6 +41,8 @@ export function paintStrip({ brush, width, height, colour, tips }: StripJob): Ui
     ink: { colour: hexToRgb(colour), second: hexToRgb("#ffffff") },
     paper: null,
     seed: 1,
+    light: tableLight,
+    bed: { left: height * 0.5, top: height * 0.1, width: width - height, height: height * 0.8 },
     pictures: new Map([...tips].map(([path, bytes]) => [path, readTipPicture(bytes, path)])),
   });
   return writeRgba(pixels, width, height);

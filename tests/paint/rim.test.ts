@@ -58,7 +58,7 @@ describe("the rim of a stroke", () => {
     const rim = Math.max(...Array.from({ length: 14 }, (_, i) => crossed(61 + i, 100)));
     expect(rim).toBeGreaterThan(crossed(100, 100) * 1.3);
     expect(crossed(100, 200)).toBeGreaterThan(crossed(100, 100) * 1.5);
-    const ragged = wash({ strength: 0.6, width: 8, ragged: 1 }, { ground: { depth: 0.4, grain: { kind: "paper" } }, paint: { flow: 0.4 } });
+    const ragged = wash({ strength: 0.6, width: 8, ragged: 1 }, { ground: { depth: 0.4, law: "pool", grain: { kind: "paper" } }, paint: { flow: 0.1 } });
     const ends = Array.from({ length: 200 }, (_, i) => {
       let y = 50;
       while (y < 100 && ragged(y, 100 + i) < 0.08) y++;

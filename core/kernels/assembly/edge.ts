@@ -2,26 +2,25 @@ import { PLANE, TILE } from "./q15";
 
 // Pigment gathers at the rim of a wet stroke: what covers a place more than its surroundings do grows, the rest thins.
 
-/** The px around a tile that boxes of this radius look at; at most a tile. */
+/** The px around a tile that boxes of this radius look at, and twice as many where the edge is ragged; at most a tile. */
 @inline
-function padOf(radius: i32): i32 {
-  return (2 * (radius + 1) + 3) & ~3;
+function padOf(radius: i32, ragged: bool): i32 {
+  return min(TILE, ((ragged ? 4 : 2) * (radius + 1) + 3) & ~3);
 }
 
 /** The bytes of room that `rim` needs: two windows of f32 numbers. */
 export function rimRoom(radius: i32): i32 {
-  const side = TILE + 2 * padOf(radius);
+  const side = TILE + 2 * padOf(radius, true);
   return 2 * side * side * 4;
 }
 
 /**
  * Finishes one tile of a stroke into `out`: `A ← min(1, A·(1 − s/2) + 1.5·s·max(0, A − B))`, B being A blurred by two boxes;
- * all planes with it. Where a grain is given, what is neither full nor empty is eaten away by its valleys, as far as
- * `ragged` says.
+ * all planes with it. Where a grain is given, its valleys eat into the edge, as far as `ragged` says.
  * @param table the stroke's tiles of `planes` planes @param radius of the boxes, 0–30 @param grain a tile of heights, or 0
  */
 export function rim(table: usize, planes: i32, column: i32, row: i32, columns: i32, rows: i32, radius: i32, strength: f32, grain: usize, ragged: f32, room: usize, out: usize): void {
-  const pad = padOf(radius);
+  const pad = padOf(radius, grain != 0);
   const side = TILE + 2 * pad;
   const bytes = <usize>(side * side * 4);
   const other = room + bytes;
@@ -35,7 +34,8 @@ export function rim(table: usize, planes: i32, column: i32, row: i32, columns: i
   const one = f32x4.splat(1);
   const thin = f32x4.splat(1 - strength / 2);
   const gain = f32x4.splat(<f32>1.5 * strength);
-  const eats = f32x4.splat(4 * ragged);
+  const eats = f32x4.splat(<f32>1.3 * ragged);
+  const two = f32x4.splat(2);
   for (let y = 0; y < TILE; y++) {
     for (let x = 0; x < TILE; x += 4) {
       const at = tile + (((y << 6) + x) << 1);
@@ -44,8 +44,11 @@ export function rim(table: usize, planes: i32, column: i32, row: i32, columns: i
       const b = v128.load(room + ((y + pad) * side + x + pad) * 4);
       let now = f32x4.min(one, f32x4.add(f32x4.mul(a, thin), f32x4.mul(gain, f32x4.max(f32x4.sub(a, b), f32x4.splat(0)))));
       if (grain) {
-        const valley = f32x4.sub(one, unit(grain + (((y << 6) + x) << 1)));
-        now = f32x4.max(f32x4.sub(now, f32x4.mul(f32x4.mul(eats, valley), f32x4.mul(a, f32x4.sub(one, a)))), f32x4.splat(0));
+        // How near the edge a pixel lies: 0 inside, 1 from the edge on outwards. There only the grain's peaks stay.
+        const full = f32x4.max(a, most(room + ((y + pad) * side + x + pad) * 4, b, side, 2 * radius));
+        const near = f32x4.max(f32x4.min(one, f32x4.mul(two, f32x4.sub(one, f32x4.div(b, f32x4.max(full, f32x4.splat(<f32>1e-4)))))), f32x4.splat(0));
+        const rest = f32x4.sub(f32x4.add(unit(grain + (((y << 6) + x) << 1)), f32x4.splat(<f32>0.475)), f32x4.mul(eats, near));
+        now = f32x4.mul(now, f32x4.max(f32x4.min(f32x4.mul(rest, f32x4.splat(4)), one), f32x4.splat(0)));
       }
       const scale = v128.and(f32x4.div(now, a), f32x4.gt(a, f32x4.splat(0)));
       for (let p = 0; p < planes; p++) {
@@ -54,6 +57,17 @@ export function rim(table: usize, planes: i32, column: i32, row: i32, columns: i
       }
     }
   }
+}
+
+/** The greatest blurred coverage in eight directions at this distance: what the stroke has inside. */
+@inline
+function most(at: usize, own: v128, side: i32, distance: i32): v128 {
+  const across = distance * 4;
+  const down = distance * side * 4;
+  let found = f32x4.max(own, f32x4.max(v128.load(at - across), v128.load(at + across)));
+  found = f32x4.max(found, f32x4.max(v128.load(at - down), v128.load(at + down)));
+  found = f32x4.max(found, f32x4.max(v128.load(at - down - across), v128.load(at - down + across)));
+  return f32x4.max(found, f32x4.max(v128.load(at + down - across), v128.load(at + down + across)));
 }
 
 @inline

@@ -1,0 +1,67 @@
+import { type Use, uses } from "@core/brush";
+import { Droplet, Eraser, FlipHorizontal, Sun, Undo2 } from "lucide-react";
+import type { ReactNode } from "react";
+import { Button } from "~/ui/button";
+import { counted } from "~/ui/words";
+import type { PaperManner } from "~/workers/messages";
+
+interface Props {
+  readonly manner: PaperManner;
+  readonly onManner: (manner: PaperManner) => void;
+  readonly mirrored: boolean;
+  readonly onMirror: () => void;
+  /** How many own strokes lie on the paper. */
+  readonly strokes: number;
+  readonly onTakeBack: () => void;
+  readonly onClear: () => void;
+  /** Dips the tip; where the brush is dipped by hand. */
+  readonly onRefill: (() => void) | undefined;
+}
+
+/** What one's own strokes do, how the paper is looked at, and taking strokes back. */
+export function PaperBar({ manner, onManner, mirrored, onMirror, strokes, onTakeBack, onClear, onRefill }: Props) {
+  return (
+    <div className="absolute top-1.5 right-2 flex items-center gap-1">
+      <span className="mr-1 text-[12px] text-soft max-md:hidden">{strokes === 0 ? "draw anywhere" : counted(strokes, "stroke of yours", "strokes of yours")}</span>
+      <div role="radiogroup" aria-label="What my strokes do" className="mr-1 flex overflow-hidden rounded-md border border-line text-[13px]">
+        {uses.map((use) => (
+          <UseChoice key={use} use={use} checked={manner.use === use} onPick={() => onManner({ ...manner, use })} />
+        ))}
+      </div>
+      {onRefill && (
+        <Tool label="Dip the brush again" onPress={onRefill}>
+          <Droplet aria-hidden size={15} />
+        </Tool>
+      )}
+      <Tool label="Light thick paint" pressed={manner.lit} onPress={() => onManner({ ...manner, lit: !manner.lit })}>
+        <Sun aria-hidden size={15} />
+      </Tool>
+      <Tool label="Look at the paper in a mirror" pressed={mirrored} onPress={onMirror}>
+        <FlipHorizontal aria-hidden size={15} />
+      </Tool>
+      <Tool label="Take back my last stroke" disabled={strokes === 0} onPress={onTakeBack}>
+        <Undo2 aria-hidden size={15} />
+      </Tool>
+      <Tool label="Clear my strokes" disabled={strokes === 0} onPress={onClear}>
+        <Eraser aria-hidden size={15} />
+      </Tool>
+    </div>
+  );
+}
+
+function UseChoice({ use, checked, onPick }: { use: Use; checked: boolean; onPick: () => void }) {
+  return (
+    <label className="cursor-pointer bg-raised px-2 py-0.5 text-soft has-checked:bg-act has-checked:text-act-ink has-focus-visible:outline-2 has-focus-visible:outline-act pointer-coarse:py-2.5">
+      <input type="radio" name="use" className="sr-only" checked={checked} onChange={onPick} />
+      {use}
+    </label>
+  );
+}
+
+function Tool({ label, pressed, disabled, onPress, children }: { label: string; pressed?: boolean; disabled?: boolean; onPress: () => void; children: ReactNode }) {
+  return (
+    <Button kind="quiet" className={`px-1.5 ${pressed ? "text-act!" : ""}`} disabled={disabled} aria-pressed={pressed} aria-label={label} title={label} onClick={onPress}>
+      {children}
+    </Button>
+  );
+}

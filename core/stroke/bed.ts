@@ -1,0 +1,34 @@
+import { type Brush, parseBrush } from "../brush";
+import { hexToRgb } from "../colour/srgb";
+import type { Room } from "../hand/simulate";
+import type { Surface } from "../surface/surface";
+import { paintHand } from "./painter";
+
+const COLOURS = ["#d8963c", "#2f6f8f", "#d9d2bf"].map(hexToRgb);
+const LEAST_SHARE = 0.6;
+
+/** Whether a brush shows little on bare paper, so that its proofs need paint below them. */
+export function needsBed({ paint }: Brush): boolean {
+  return paint.mixing >= LEAST_SHARE || paint.soften > 0;
+}
+
+/** Lays upright bars of three colours over a room, for brushes that take paint from the surface. */
+export function paintBed(surface: Surface, { left, top, width, height }: Room): void {
+  const bars = Math.max(3, Math.round(width / Math.max(24, height * 0.32)));
+  const each = width / bars;
+  const brush = parseBrush({
+    level: 1,
+    name: "bed",
+    tip: { shape: { kind: "rectangle", corner: 0.3 }, size: Math.min(2000, each * 0.8), hardness: 0.9 },
+    trail: { spacing: 0.05 },
+    paint: { build: "even" },
+  });
+  for (let n = 0; n < bars; n++) {
+    const x = left + each * (n + 0.5);
+    const samples = [
+      { x, y: top + each / 2, time: 0, pressure: 1 },
+      { x, y: Math.max(top + each / 2 + 1, top + height - each / 2), time: 100, pressure: 1 },
+    ];
+    paintHand(surface, brush, { colour: COLOURS[n % COLOURS.length], second: COLOURS[0] }, [samples], 1);
+  }
+}
