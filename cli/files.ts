@@ -1,14 +1,13 @@
 import { existsSync, mkdtempSync, readFileSync, renameSync, rmSync, statSync, writeFileSync } from "node:fs";
 import { basename, dirname, join } from "node:path";
-import { type Brush, firstFault, parseBrush } from "@core/brush";
+import { type Brush, brushPictures, firstFault, parseBrush } from "@core/brush";
 import { readInkml } from "@core/formats/inkml/read";
 import { unpack } from "@core/formats/package";
 import { readTipPicture } from "@core/formats/png/tip-picture";
 import { handProfileSchema, withProfile } from "@core/hand/profile";
 import type { Hand } from "@core/hand/sample";
 import { simulatedHands } from "@core/hand/simulate";
-import type { Pictures } from "@core/tip/picture";
-import { picturePaths } from "@core/tip/shape";
+import type { Pictures } from "@core/picture/picture";
 import { CallError } from "./arguments";
 
 const MAX_INPUT = 256 << 20;
@@ -71,7 +70,7 @@ export function readBrush(place: string): ReadBrush {
 }
 
 function picturesOf(brush: Brush, read: (path: string) => Uint8Array): Pictures {
-  return new Map(picturePaths(brush.tip.shape).map((path) => [path, readTipPicture(read(path), path)]));
+  return new Map(brushPictures(brush).map((path) => [path, readTipPicture(read(path), path)]));
 }
 
 /** A picture in the brush's own folder, or in the one above, as an unpacked set has it. */

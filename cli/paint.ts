@@ -2,6 +2,8 @@ import { smudging, uses } from "@core/brush";
 import { hexToRgb } from "@core/colour/srgb";
 import { writeGrey16, writeRgba, writeRgba16 } from "@core/formats/png/png";
 import { readTipPicture } from "@core/formats/png/tip-picture";
+import { drawnGrainKinds, grainOf } from "@core/ground/grain";
+import { type Ground, plainGroundOf } from "@core/ground/model";
 import type { Sample } from "@core/hand/sample";
 import { renderHand, renderHand16, renderHeights } from "@core/stroke/render";
 import { tableLight } from "@core/surface/relief";
@@ -13,7 +15,7 @@ const MARGIN = 64;
 
 /** `paint`: a hand's strokes as a PNG. */
 export function paint(args: readonly string[]): void {
-  const { options } = readOptions(args, ["brush", "hand", "profile", "out", "size", "color", "second", "paper", "over", "use", "seed", "depth", "light", "height"]);
+  const { options } = readOptions(args, ["brush", "hand", "profile", "out", "size", "color", "second", "paper", "over", "use", "seed", "depth", "light", "height", "grain"]);
   const { brush, pictures } = readBrush(need(options, "brush"));
   const { strokes } = readHand(need(options, "hand"), options.profile);
   const out = need(options, "out");
@@ -36,9 +38,17 @@ export function paint(args: readonly string[]): void {
     pictures,
     under,
     light: light === "on" ? tableLight : undefined,
+    grain: options.grain === undefined ? undefined : grainOption(options.grain),
   };
   if (options.height !== undefined) writeWhole(options.height, writeGrey16(renderHeights(job), width, height));
   writeWhole(out, depth === "8" ? writeRgba(renderHand(job), width, height) : writeRgba16(renderHand16(job), width, height));
+}
+
+/** A surface with a grain of this kind, as it comes. */
+function grainOption(kind: string): Ground {
+  const found = drawnGrainKinds.find((name) => name === kind);
+  if (!found) throw new CallError(`--grain: "${kind}" is none of ${drawnGrainKinds.join(", ")}`);
+  return { ...plainGroundOf(), grain: grainOf(found) };
 }
 
 function sizeOption(text: string): { width: number; height: number } {

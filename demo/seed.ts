@@ -2,7 +2,7 @@ import { createAccount, findByEmail } from "@server/accounts/repository";
 import { addBrushes } from "@server/brushes/repository";
 import type { Database } from "@server/database/connect";
 import { publish } from "@server/editions/publish";
-import { keepTip } from "@server/images/tips";
+import { keepPicture } from "@server/images/pictures";
 import type { RenderPool } from "@server/render/pool";
 import { createSet, findSet } from "@server/sets/repository";
 import { demoBrushes } from "./brushes";
@@ -17,7 +17,7 @@ export async function seedDemo(database: Database, pool: RenderPool): Promise<vo
   if (Number(accounts[0].total) > 0) return;
   const account = (await createAccount(database, demoAccount)) ?? (await findByEmail(database, demoAccount.email));
   if (!account) throw new Error("the demo workshop could not be opened");
-  for (const [path, bytes] of demoPictures) await keepTip(database, bytes, path);
+  for (const [path, bytes] of demoPictures) await keepPicture(database, "tips", bytes, path);
   const ids = await addBrushes(database, account.id, demoBrushes);
   const byName = new Map(demoBrushes.map((brush, i) => [brush.name, ids[i]]));
   const member = (name: string, group: string) => ({ id: byName.get(name) ?? "", group });

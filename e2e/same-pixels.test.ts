@@ -3,8 +3,9 @@ import { hexToRgb } from "@core/colour/srgb";
 import { pack } from "@core/formats/package";
 import { readTipPicture } from "@core/formats/png/tip-picture";
 import { proofsOn } from "@core/hand/proof";
+import type { Pictures } from "@core/picture/picture";
 import { renderHand } from "@core/stroke/render";
-import type { Pictures } from "@core/tip/picture";
+import { tableLight } from "@core/surface/relief";
 import { demoBrushes } from "@demo/brushes";
 import { demoPictures } from "@demo/pictures";
 import fc from "fast-check";
@@ -36,7 +37,18 @@ async function compare(page: Page, brushes: readonly Brush[], tips: Pictures): P
     const seen = await paperPixels(page);
     const { width, height } = seen;
     const [main] = proofsOn(width, height);
-    const data = renderHand({ brush, strokes: main.strokes, width, height, ink: { colour: hexToRgb("#1f2a30"), second: paper }, paper, seed: 1, pictures: tips });
+    const data = renderHand({
+      brush,
+      strokes: main.strokes,
+      width,
+      height,
+      ink: { colour: hexToRgb("#1f2a30"), second: paper },
+      paper,
+      seed: 1,
+      pictures: tips,
+      light: tableLight,
+      bed: main.room,
+    });
     left[brush.name] = inked(seen, main.room, 240);
     differing[brush.name] = difference(seen, { width, height, data: new Uint8Array(data) }, main.room);
   }

@@ -1,8 +1,8 @@
 import { parseBrush } from "@core/brush";
+import type { Picture } from "@core/picture/picture";
 import { qualityIndex } from "@core/quality/table";
 import { MarkMaker } from "@core/stroke/make-marks";
 import { MARK_NUMBERS } from "@core/stroke/mark-list";
-import type { Picture } from "@core/tip/picture";
 import { toAndFro } from "./hand";
 import { timeStroke } from "./stroke";
 

@@ -2,10 +2,10 @@ import type { Brush } from "@core/brush";
 import { hexToRgb } from "@core/colour/srgb";
 import type { Sample } from "@core/hand/sample";
 import { createKernels } from "@core/kernels/load";
+import { noPictures, type Pictures } from "@core/picture/picture";
 import { StrokePainter } from "@core/stroke/painter";
 import { Picture } from "@core/surface/picture";
 import { Surface } from "@core/surface/surface";
-import { noPictures, type Pictures } from "@core/tip/picture";
 import { SIDE } from "./hand";
 import { bestOf } from "./timing";
 

@@ -5,10 +5,10 @@ import { createKernels, type Kernels, type LawName } from "@core/kernels/load";
 import { MARK_BYTES, MARK_WORDS, roundingThresholds, TILE } from "@core/kernels/marks";
 import { spaceNames } from "@core/paint/spaces";
 import { sights, takings } from "@core/paint/wet";
+import { noPictures, type Picture, type Pictures } from "@core/picture/picture";
 import { blendNames } from "@core/surface/blend";
 import { Tiles } from "@core/surface/tiles";
 import type { MaskAsk } from "@core/tip/masks";
-import { noPictures, type Picture, type Pictures } from "@core/tip/picture";
 import { pictureColours } from "@core/tip/shape";
 import fc from "fast-check";
 
@@ -57,6 +57,7 @@ const sources = ["pressure", "tilt", "lean", "twist", "speed", "heading", "chanc
 /** Two small pictures for tips: a leaf in colours with alpha that lies to the right, and opaque greys of 16 bits. */
 export const testPictures: Pictures = new Map([
   ["tips/leaf.png", leafPicture(48, 24)],
+  ["grains/grey.png", { width: 21, height: 33, channels: 1, data: Uint16Array.from({ length: 693 }, (_, i) => (i * 9973) % 65536), full: 65535 }],
   ["tips/grey.png", { width: 20, height: 30, channels: 1, data: Uint16Array.from({ length: 600 }, (_, i) => (i * 4057) % 65536), full: 65535 }],
 ]);
 
@@ -128,6 +129,8 @@ export const anyBrush: fc.Arbitrary<Brush> = fc
       { depth: 0.7 },
       { law: "pool", anchor: "stroke", grain: { kind: "weave" }, rotation: 30 },
       { law: "print", grainScale: 0.3, grain: { kind: "sand" } },
+      { anchor: "mark", strays: true, grain: { kind: "fibres" } },
+      { grain: { kind: "picture", file: "grains/grey.png" }, grainScale: 0.7 },
     ),
     standIns: fc.record({ pressure: fc.constantFrom("none" as const, "speed" as const, "slowness" as const), twist: fc.constantFrom("none" as const, "heading" as const) }),
     responses: fc.array(
@@ -198,8 +201,8 @@ export class OneTile {
   lay(law: LawName, mark: { flow: number; opacity: number; number: number; colour?: readonly number[]; dark?: readonly number[]; light?: readonly number[] }): void {
     const none = [0, 0, 0];
     const place = [this.mask, this.spans, this.stride, 0, 0, TILE, TILE, mark.flow, mark.opacity, roundingThresholds(mark.number)];
-    this.kernels.heap.i32.set([...place, ...(mark.colour ?? none), this.planeBytes, ...(mark.dark ?? none), ...(mark.light ?? none), 0, 0, 0, 0], this.batch / 4);
-    if (MARK_WORDS !== 24) throw new Error("the record of a mark has changed");
+    this.kernels.heap.i32.set([...place, ...(mark.colour ?? none), this.planeBytes, ...(mark.dark ?? none), ...(mark.light ?? none), 0, 0, 0, 0, 0], this.batch / 4);
+    if (MARK_WORDS !== 25) throw new Error("the record of a mark has changed");
     this.kernels.run[law](this.batch, 1, this.tiles.table, 1, 1, this.dirty);
   }
 

@@ -1,24 +1,30 @@
 import type { Brush } from "@core/brush";
-import { type Grain, grainKinds, grainOf } from "@core/ground/grain";
+import { GRAIN_SIDE } from "@core/ground/draw-grain";
+import { type DrawnGrain, drawnGrainKinds, type Grain, grainOf, linesPerInch } from "@core/ground/grain";
 import { anchors, type Ground, groundLaws, plainGroundOf } from "@core/ground/model";
 import { Button } from "~/ui/button";
+import { usePictureChooser } from "./choose-picture";
 import { type Parameter, seed, share, whole } from "./parameters";
 import { box, CheckLine, ChoiceLine, RangeLine, SettingPopover, SettingRow } from "./setting-lines";
 import { type Command, seal, setGround } from "./state";
 
-const parameters: Record<Grain["kind"], readonly Parameter[]> = {
+const parameters: Record<DrawnGrain["kind"], readonly Parameter[]> = {
   paper: [share("roughness", "Roughness"), seed],
   noise: [whole("octaves", "Octaves", 1, 7), seed],
   weave: [whole("threads", "Threads", 4, 64), share("thickness", "Thickness"), share("unevenness", "Unevenness"), seed],
   laid: [whole("wires", "Wires", 8, 128), whole("chains", "Chains", 1, 16), seed],
   board: [whole("rings", "Rings", 2, 40), share("wander", "Wander"), seed],
   sand: [whole("corns", "Corns across", 16, 128), seed],
+  fibres: [whole("fibres", "Fibres", 20, 1200), share("length", "Length"), seed],
+  plaster: [whole("plates", "Plates across", 2, 24), share("roughness", "Roughness"), seed],
+  hatch: [whole("lines", "Lines", 4, 64), share("unevenness", "Unevenness"), seed],
+  crosses: [whole("across", "Crosses across", 4, 64)],
   dots: [whole("across", "Dots across", 4, 64)],
   lines: [whole("across", "Lines across", 4, 64)],
 };
 
 const lawNames = { peaks: "peaks: what stands out takes paint first", print: "print: valleys stay thinner", pool: "pool: paint settles in the valleys" } as const;
-const anchorNames = { surface: "still, under all strokes", stroke: "anew with each stroke" } as const;
+const anchorNames = { surface: "still, under all strokes", stroke: "anew with each stroke", mark: "along with each mark" } as const;
 
 /** What the marks meet: which grain, by which law, and how it lies. */
 export function GroundSettings({ brush: { ground }, run }: { brush: Brush; run: (command: Command) => void }) {
@@ -29,27 +35,41 @@ export function GroundSettings({ brush: { ground }, run }: { brush: Brush; run: 
         <Button onClick={() => run(setGround(plainGroundOf(), "grain"))}>Give it a grain</Button>
       </div>
     );
+  return <GrainSettings ground={ground} run={run} />;
+}
+
+/** Prints at this resolution are what halftone screens are counted for. */
+const PRINT = 300;
+
+function GrainSettings({ ground, run }: { ground: Ground; run: (command: Command) => void }) {
+  const { grain } = ground;
   const set = (patch: Partial<Ground>, key?: string) => run(setGround({ ...ground, ...patch }, "grain", key));
   const done = () => run(seal);
-  const numbers = ground.grain as unknown as Record<string, number>;
+  const chooser = usePictureChooser("grains", "A picture for the grain", (file) => set({ grain: { kind: "picture", file } }));
+  const pick = (kind: Grain["kind"]) => (kind === "picture" ? chooser.open() : set({ grain: grainOf(kind) }));
   return (
     <>
       <SettingRow label="Grain">
-        <select aria-label="Grain" className={box} value={ground.grain.kind} onChange={(event) => set({ grain: grainOf(event.target.value as Grain["kind"]) })}>
-          {grainKinds.map((kind) => (
+        <select aria-label="Grain" className={box} value={grain.kind} onChange={(event) => pick(event.target.value as Grain["kind"])}>
+          {drawnGrainKinds.map((kind) => (
             <option key={kind}>{kind}</option>
           ))}
+          <option value="picture">picture…</option>
         </select>
         <SettingPopover name="Grain" says="settings…" onClose={done}>
-          {parameters[ground.grain.kind].map(({ name, ...parameter }) => (
-            <RangeLine
-              key={name}
-              {...parameter}
-              value={numbers[name]}
-              onChange={(value) => set({ grain: { ...ground.grain, [name]: value } as Grain }, `grain ${name}`)}
-              onDone={done}
-            />
-          ))}
+          {grain.kind === "picture" ? (
+            <div className="flex items-center gap-2">
+              <img src={`/${grain.file}`} alt="The grain" className="h-16 rounded border border-line" />
+              <Button onClick={chooser.open}>Another picture…</Button>
+            </div>
+          ) : (
+            <DrawnGrainLines grain={grain} onChange={(next, name) => set({ grain: next }, `grain ${name}`)} onDone={done} />
+          )}
+          {"across" in grain && (
+            <p className="text-[13px] text-soft">
+              {Math.round(linesPerInch(grain.across, GRAIN_SIDE, ground.grainScale, PRINT))} lines an inch where {PRINT} px are printed on one; the angle is “Turned”.
+            </p>
+          )}
           <RangeLine label="Contrast" value={ground.contrast} low={-2} high={4} step={0.05} onChange={(contrast) => set({ contrast }, "grain contrast")} onDone={done} />
           <RangeLine
             label="Brightness"
@@ -64,8 +84,11 @@ export function GroundSettings({ brush: { ground }, run }: { brush: Brush; run: 
           <RangeLine label="Turned" value={ground.rotation} low={-180} high={180} step={1} unit="°" onChange={(rotation) => set({ rotation }, "grain turn")} onDone={done} />
           <CheckLine label="Peaks for valleys" value={ground.invert} onChange={(invert) => set({ invert })} />
           <ChoiceLine label="Lies" value={ground.anchor} options={anchors} names={anchorNames} onPick={(anchor) => set({ anchor })} />
+          {ground.anchor === "mark" && <CheckLine label="Strays by chance" value={ground.strays} onChange={(strays) => set({ strays })} />}
         </SettingPopover>
+        {chooser.field}
       </SettingRow>
+      {chooser.notice}
       <SettingRow label="Law">
         <select aria-label="Law" className={`${box} min-w-0 flex-1`} value={ground.law} onChange={(event) => set({ law: event.target.value as Ground["law"] })}>
           {groundLaws.map((law) => (
@@ -75,6 +98,18 @@ export function GroundSettings({ brush: { ground }, run }: { brush: Brush; run: 
           ))}
         </select>
       </SettingRow>
+    </>
+  );
+}
+
+function DrawnGrainLines({ grain, onChange, onDone }: { grain: DrawnGrain; onChange: (grain: DrawnGrain, name: string) => void; onDone: () => void }) {
+  const numbers = grain as unknown as Record<string, number>;
+  return (
+    <>
+      {parameters[grain.kind].map(({ name, ...parameter }) => (
+        <RangeLine key={name} {...parameter} value={numbers[name]} onChange={(value) => onChange({ ...grain, [name]: value } as DrawnGrain, name)} onDone={onDone} />
+      ))}
+      {grain.kind === "hatch" && <CheckLine label="Crossed" value={grain.crossed} onChange={(crossed) => onChange({ ...grain, crossed }, "crossed")} />}
     </>
   );
 }

@@ -1,32 +1,8 @@
 import { type ImageShape, MOST_PICTURES, picks, pictureColours } from "@core/tip/shape";
 import { Trash2 } from "lucide-react";
-import { useEffect, useRef } from "react";
-import { useFetcher } from "react-router";
-import type { action } from "~/pictures/new-tip-route";
 import { Button } from "~/ui/button";
 import { ChoiceLine, RangeLine, SettingPopover } from "./setting-lines";
 import { type Command, seal, setShape } from "./state";
-
-/** Sends a picture to be kept; `onKept` is told its path. */
-export function useTipUpload(onKept: (path: string) => void): { send: (file: File) => void; busy: boolean; fault: string | undefined } {
-  const fetcher = useFetcher<typeof action>();
-  const handled = useRef<unknown>(undefined);
-  const { data, state } = fetcher;
-  useEffect(() => {
-    if (state !== "idle" || !data || handled.current === data) return;
-    handled.current = data;
-    if ("path" in data) onKept(data.path);
-  }, [data, state, onKept]);
-  return {
-    send: (file) => {
-      const form = new FormData();
-      form.set("picture", file);
-      void fetcher.submit(form, { method: "post", action: "/tips", encType: "multipart/form-data" });
-    },
-    busy: state !== "idle",
-    fault: state === "idle" && data && "fault" in data ? data.fault : undefined,
-  };
-}
 
 const colourNames = { ink: "the stroke’s", lightness: "darker and lighter by its greys", own: "its own", "two-tone": "first in the dark, second in the light" } as const;
 const pickNames = { chance: "by chance", sequence: "one after the other", pressure: "by pressure", heading: "by heading", speed: "by speed" } as const;

@@ -1,6 +1,6 @@
 import { BrushError, parseBrush } from "@core/brush";
 import { addBrushes, findBrush, saveBrush } from "@server/brushes/repository";
-import { missingTip } from "@server/images/tips";
+import { missingPicture } from "@server/images/pictures";
 import { data } from "react-router";
 import { z } from "zod";
 import { needAccount, notFound } from "~/account/need-account";
@@ -28,7 +28,7 @@ export async function action({ params, context, request }: Route.ActionArgs) {
   if (!asked.success) return data({ kind: "fault" as const, fault: "The request could not be read." }, { status: 400 });
   try {
     const brush = parseBrush(asked.data.brush);
-    const missing = await missingTip(context.database, brush);
+    const missing = await missingPicture(context.database, brush);
     if (missing) return data({ kind: "fault" as const, fault: `${missing}: this picture of the tip is not here; choose it again.` }, { status: 400 });
     if (asked.data.act === "save-new") {
       const [id] = await addBrushes(context.database, account.id, [brush]);

@@ -1,7 +1,7 @@
 import { type DrawnShape, drawnKinds, type ImageShape, type Shape, shapeOf } from "@core/tip/shape";
-import { useRef } from "react";
+import { usePictureChooser } from "./choose-picture";
 import { type Parameter, seed, share, whole } from "./parameters";
-import { PictureSettings, useTipUpload } from "./picture-settings";
+import { PictureSettings } from "./picture-settings";
 import { box, ChoiceLine, RangeLine, SettingPopover, SettingRow } from "./setting-lines";
 import { type Command, seal, setShape } from "./state";
 
@@ -19,10 +19,9 @@ const bundleNames = ["round", "flat", "filbert", "fan"] as const;
 
 /** The tip's shape, and behind a button what that shape has to set. A picture is chosen from a file. */
 export function ShapeLine({ shape, run }: { shape: Shape; run: (command: Command) => void }) {
-  const chooser = useRef<HTMLInputElement>(null);
-  const upload = useTipUpload((path) => run(setShape(withPicture(shape, path))));
+  const chooser = usePictureChooser("tips", "A picture for the tip", (path) => run(setShape(withPicture(shape, path))));
   const pick = (kind: Shape["kind"]) => {
-    if (kind === "image") chooser.current?.click();
+    if (kind === "image") chooser.open();
     else run(setShape(shapeOf(kind)));
   };
   return (
@@ -34,25 +33,10 @@ export function ShapeLine({ shape, run }: { shape: Shape; run: (command: Command
           ))}
           <option value="image">picture…</option>
         </select>
-        {shape.kind === "image" ? <PictureSettings shape={shape} run={run} onAdd={() => chooser.current?.click()} busy={upload.busy} /> : <DrawnSettings shape={shape} run={run} />}
-        <input
-          ref={chooser}
-          type="file"
-          accept="image/png"
-          aria-label="A picture for the tip"
-          className="hidden"
-          onChange={(event) => {
-            const file = event.target.files?.[0];
-            if (file) upload.send(file);
-            event.target.value = "";
-          }}
-        />
+        {shape.kind === "image" ? <PictureSettings shape={shape} run={run} onAdd={chooser.open} busy={chooser.busy} /> : <DrawnSettings shape={shape} run={run} />}
+        {chooser.field}
       </SettingRow>
-      {(upload.fault || upload.busy) && (
-        <p role={upload.fault ? "alert" : "status"} className={`text-[13px] ${upload.fault ? "text-danger" : "text-soft"}`}>
-          {upload.fault ?? "Taking the picture…"}
-        </p>
-      )}
+      {chooser.notice}
     </>
   );
 }

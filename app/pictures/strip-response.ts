@@ -1,6 +1,6 @@
 import type { Brush } from "@core/brush";
 import { SPECIMEN_INK } from "@server/editions/publish";
-import { tipFiles } from "@server/images/tips";
+import { pictureFiles } from "@server/images/pictures";
 import { stripJob } from "@server/render/job";
 import type { AppLoadContext } from "react-router";
 import { z } from "zod";
@@ -17,6 +17,6 @@ export async function stripResponse(
 ): Promise<Response> {
   const size = query.safeParse(Object.fromEntries(new URL(request.url).searchParams));
   if (!size.success) throw new Response("The strip's size is out of range.", { status: 400 });
-  const png = await context.pool.strip(stripJob(brush, tips ?? (await tipFiles(context.database, [brush])), size.data.w, size.data.h, SPECIMEN_INK));
+  const png = await context.pool.strip(stripJob(brush, tips ?? (await pictureFiles(context.database, [brush])), size.data.w, size.data.h, SPECIMEN_INK));
   return new Response(Buffer.from(png), { headers: { "Content-Type": "image/png", "Cache-Control": `${visibility}, max-age=31536000, immutable` } });
 }

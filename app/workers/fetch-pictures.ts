@@ -1,14 +1,13 @@
-import type { Brush } from "@core/brush";
+import { type Brush, brushPictures } from "@core/brush";
 import { readTipPicture } from "@core/formats/png/tip-picture";
-import { noPictures, type Picture, type Pictures } from "@core/tip/picture";
-import { picturePaths } from "@core/tip/shape";
+import { noPictures, type Picture, type Pictures } from "@core/picture/picture";
 
 const known = new Map<string, Promise<Picture>>();
 const together = new Map<string, Pictures>();
 
-/** The decoded pictures of a brush's tip; each is fetched once. The same paths give the same map. */
+/** The decoded pictures of a brush; each is fetched once. The same paths give the same map. */
 export async function fetchPictures(brush: Brush): Promise<Pictures> {
-  const paths = picturePaths(brush.tip.shape);
+  const paths = brushPictures(brush);
   if (paths.length === 0) return noPictures;
   const key = paths.join();
   const present = together.get(key);
@@ -29,6 +28,6 @@ function fetchPicture(path: string): Promise<Picture> {
 
 async function read(path: string): Promise<Picture> {
   const answer = await fetch(`/${path}`);
-  if (!answer.ok) throw new Error(`${path}: the picture of this tip could not be loaded (${answer.status})`);
+  if (!answer.ok) throw new Error(`${path}: the picture of this brush could not be loaded (${answer.status})`);
   return readTipPicture(new Uint8Array(await answer.arrayBuffer()), path);
 }

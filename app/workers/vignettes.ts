@@ -1,9 +1,9 @@
 import { type Brush, parseBrush } from "@core/brush";
 import { hexToRgb } from "@core/colour/srgb";
 import { paintSchema } from "@core/paint/model";
+import { noPictures, type Pictures } from "@core/picture/picture";
 import { renderHand } from "@core/stroke/render";
 import { tableLight } from "@core/surface/relief";
-import { noPictures, type Pictures } from "@core/tip/picture";
 import { trailSchema } from "@core/trail/model";
 import type { PaperColours } from "./messages";
 

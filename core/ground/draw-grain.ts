@@ -1,6 +1,6 @@
 import { chance } from "../chance/counter";
 import { cosDegrees, sinDegrees } from "../numeric/trig";
-import type { Grain } from "./grain";
+import type { DrawnGrain } from "./grain";
 
 /** The side of a grain, px. */
 export const GRAIN_SIDE = 512;
@@ -8,7 +8,7 @@ export const GRAIN_SIDE = 512;
 type Height = (u: number, v: number) => number;
 
 /** Draws a grain: heights 0 (valley) … 1 (peak), row by row, a square that tiles. */
-export function drawGrain(grain: Grain): Float32Array {
+export function drawGrain(grain: DrawnGrain): Float32Array {
   const height = heightOf(grain);
   const out = new Float32Array(GRAIN_SIDE * GRAIN_SIDE);
   for (let y = 0; y < GRAIN_SIDE; y++) {
@@ -21,7 +21,7 @@ export function drawGrain(grain: Grain): Float32Array {
 }
 
 /** The height at u, v of 0…1, periodic in both. */
-function heightOf(grain: Grain): Height {
+function heightOf(grain: DrawnGrain): Height {
   switch (grain.kind) {
     case "noise":
       return fractal(grain.octaves, grain.seed);
@@ -52,6 +52,18 @@ function heightOf(grain: Grain): Height {
     }
     case "sand":
       return sand(grain.corns, grain.seed);
+    case "fibres":
+      return fibres(grain.fibres, grain.length, grain.seed);
+    case "plaster":
+      return plaster(grain.plates, grain.roughness, grain.seed);
+    case "hatch": {
+      const along = hatch(grain.lines, grain.unevenness, grain.seed);
+      const across = hatch(grain.lines, grain.unevenness, grain.seed + 1);
+      // Between the lines the sheet is high: paint fills it, and the lines stay.
+      return (u, v) => 1 - Math.max(along(u, v), grain.crossed ? across(v, u) : 0);
+    }
+    case "crosses":
+      return (u, v) => 0.5 + 0.5 * Math.max(cosDegrees(360 * grain.across * u), cosDegrees(360 * grain.across * v));
     case "dots":
       return (u, v) => 0.5 + 0.25 * (cosDegrees(360 * grain.across * u) + cosDegrees(360 * grain.across * v));
     case "lines":
@@ -122,5 +134,79 @@ function sand(corns: number, seed: number): Height {
       }
     }
     return highest;
+  };
+}
+
+/** Bent strands, the later ones over the earlier; drawn once on a sheet that wraps. */
+function fibres(count: number, long: number, seed: number): Height {
+  const sheet = new Float32Array(GRAIN_SIDE * GRAIN_SIDE).fill(0.25);
+  const steps = Math.round(30 + 170 * long);
+  for (let n = 0; n < count; n++) {
+    let x = chance(seed, n, 1) * GRAIN_SIDE;
+    let y = chance(seed, n, 2) * GRAIN_SIDE;
+    let way = chance(seed, n, 3) * 360;
+    const bend = (chance(seed, n, 4) - 0.5) * 3;
+    const wide = 1 + 2 * chance(seed, n, 5);
+    const high = 0.45 + 0.55 * chance(seed, n, 6);
+    for (let step = 0; step < steps; step++) {
+      const thin = wide * Math.sqrt(Math.max(0, 1 - ((2 * step) / steps - 1) ** 2));
+      stampStrand(sheet, x, y, thin, high);
+      x += cosDegrees(way);
+      y += sinDegrees(way);
+      way += bend;
+    }
+  }
+  return (u, v) => sheet[(Math.floor(v * GRAIN_SIDE) % GRAIN_SIDE) * GRAIN_SIDE + (Math.floor(u * GRAIN_SIDE) % GRAIN_SIDE)];
+}
+
+/** Raises a small round place of a sheet that wraps. */
+function stampStrand(sheet: Float32Array, x: number, y: number, radius: number, high: number): void {
+  for (let j = Math.floor(-radius); j <= radius; j++) {
+    for (let i = Math.floor(-radius); i <= radius; i++) {
+      const square = (i * i + j * j) / (radius * radius + 0.01);
+      if (square > 1) continue;
+      const at = ((Math.floor(y) + j + GRAIN_SIDE * 4) % GRAIN_SIDE) * GRAIN_SIDE + ((Math.floor(x) + i + GRAIN_SIDE * 4) % GRAIN_SIDE);
+      sheet[at] = Math.max(sheet[at] * 0.97, high * Math.sqrt(1 - square));
+    }
+  }
+}
+
+/** Cells about random points: flat inside, with a ridge where two meet. */
+function plaster(plates: number, roughness: number, seed: number): Height {
+  const rough = fractal(4, seed + 5, 12);
+  const wrap = (i: number) => ((i % plates) + plates) % plates;
+  return (u, v) => {
+    const x = u * plates;
+    const y = v * plates;
+    let first = 9;
+    let second = 9;
+    let tilt = 0;
+    for (let j = -2; j <= 2; j++) {
+      for (let i = -2; i <= 2; i++) {
+        const [cx, cy] = [Math.floor(x) + i, Math.floor(y) + j];
+        const key = (wrap(cy) * plates + wrap(cx)) | 0;
+        const dx = x - cx - chance(seed, key, 1);
+        const dy = y - cy - chance(seed, key, 2);
+        const far = Math.sqrt(dx * dx + dy * dy);
+        if (far < first) {
+          second = first;
+          first = far;
+          tilt = 0.25 * (chance(seed, key, 3) - 0.5) + 0.3 * dx * (chance(seed, key, 4) - 0.5);
+        } else if (far < second) second = far;
+      }
+    }
+    const ridge = Math.max(0, 1 - (second - first) * 5);
+    return 0.45 + tilt + 0.35 * ridge * ridge + roughness * 0.6 * (rough(u, v) - 0.5);
+  };
+}
+
+/** Lines along u whose strength and place waver. */
+function hatch(lines: number, unevenness: number, seed: number): Height {
+  return (u, v) => {
+    const place = v * lines + 0.25 * unevenness * (noise(u, v, 5, lines, seed + 9) - 0.5);
+    const n = ((Math.floor(place) % lines) + lines) % lines;
+    const off = Math.abs(place - Math.floor(place) - 0.5) * 2;
+    const strength = 1 - unevenness * (0.5 * chance(seed, n, 1) + 0.5 * noise(u, (n + 0.5) / lines, 9, lines, seed + 3));
+    return Math.max(0, 1 - off * (1.4 + unevenness)) * strength;
   };
 }

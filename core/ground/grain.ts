@@ -3,6 +3,9 @@ import { z } from "zod";
 const share = z.number().min(0).max(1);
 const seed = z.int().min(0).max(4_294_967_295).default(1);
 
+/** Where a grain's picture lies: in the package or folder beside the brush. */
+export const grainPathSchema = z.string().regex(/^grains\/[a-z0-9][a-z0-9-]{0,90}\.png$/, "a grain's path is grains/<name>.png");
+
 /** Grains that are made from numbers. Each is a square of `GRAIN_SIDE` px that tiles exactly. */
 export const grainSchema = z.discriminatedUnion("kind", [
   /** Cold-press paper: rounded hills of several sizes. */
@@ -17,17 +20,39 @@ export const grainSchema = z.discriminatedUnion("kind", [
   z.strictObject({ kind: z.literal("board"), rings: z.int().min(2).max(40).default(14), wander: share.default(0.5), seed }),
   /** Sand: separate corns of many heights. */
   z.strictObject({ kind: z.literal("sand"), corns: z.int().min(16).max(128).default(72), seed }),
-  /** A halftone screen of dots, or of lines. */
+  /** Pulp: short bent fibres over one another. */
+  z.strictObject({ kind: z.literal("fibres"), fibres: z.int().min(20).max(1200).default(420), length: share.default(0.5), seed }),
+  /** Trowelled plaster: smooth plates with ridges between them. */
+  z.strictObject({ kind: z.literal("plaster"), plates: z.int().min(2).max(24).default(7), roughness: share.default(0.4), seed }),
+  /** Hatching: lines of uneven strength, or two sets of them that cross. */
+  z.strictObject({ kind: z.literal("hatch"), lines: z.int().min(4).max(64).default(20), crossed: z.boolean().default(true), unevenness: share.default(0.5), seed }),
+  /** A height picture from a file: light is high. */
+  z.strictObject({ kind: z.literal("picture"), file: grainPathSchema }),
+  /** A halftone screen of dots, of crosses, or of lines. */
   z.strictObject({ kind: z.literal("dots"), across: z.int().min(4).max(64).default(24) }),
+  z.strictObject({ kind: z.literal("crosses"), across: z.int().min(4).max(64).default(24) }),
   z.strictObject({ kind: z.literal("lines"), across: z.int().min(4).max(64).default(24) }),
 ]);
 
 export type Grain = z.infer<typeof grainSchema>;
 export type GrainKind = Grain["kind"];
 
-export const grainKinds = grainSchema.options.map((option) => option.shape.kind.value);
+export type DrawnGrain = Exclude<Grain, { kind: "picture" }>;
 
-/** A grain of this kind with its defaults. */
-export function grainOf(kind: GrainKind): Grain {
-  return grainSchema.parse({ kind });
+/** The kinds of grain that are drawn from numbers. */
+export const drawnGrainKinds = grainSchema.options.map((option) => option.shape.kind.value).filter((kind) => kind !== "picture");
+
+/** A drawn grain of this kind with its defaults. */
+export function grainOf(kind: DrawnGrain["kind"]): DrawnGrain {
+  return grainSchema.parse({ kind }) as DrawnGrain;
+}
+
+/** The path of the picture that a grain needs, if any. */
+export function grainPath(grain: Grain | undefined): string | undefined {
+  return grain?.kind === "picture" ? grain.file : undefined;
+}
+
+/** How many lines an inch a halftone screen with so many across has, printed at a resolution. */
+export function linesPerInch(across: number, side: number, scale: number, dotsPerInch: number): number {
+  return (across * dotsPerInch) / (side * scale);
 }

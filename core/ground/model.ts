@@ -20,7 +20,7 @@ export const groundQualities = {
 /** peaks: what stands out takes paint first; print: the valleys always stay thinner; pool: the paint settles in the valleys. */
 export const groundLaws = ["peaks", "print", "pool"] as const;
 
-export const anchors = ["surface", "stroke"] as const;
+export const anchors = ["surface", "stroke", "mark"] as const;
 
 const plainGround = z.strictObject({
   grain: grainSchema.prefault({ kind: "paper" }),
@@ -34,8 +34,10 @@ const plainGround = z.strictObject({
   /** … and raised. */
   brightness: z.number().min(-1).max(1).default(0),
   invert: z.boolean().default(false),
-  /** Whether the grain lies still under all strokes, or begins anew with each. */
+  /** Whether the grain lies still under all strokes, begins anew with each, or goes along with every mark. */
   anchor: z.enum(anchors).default("surface"),
+  /** For a grain that goes along with marks: whether each has another part of it. */
+  strays: z.boolean().default(false),
 });
 
 /** What the marks meet: null for a smooth surface. */

@@ -22,7 +22,7 @@ interface KernelExports {
   mergeCover(layer: number, cover: number, red: number, green: number, blue: number): void;
   mergeTint(layer: number, stroke: number): void;
   /** Says what the marks of the next calls meet: 0 nothing, 1 peaks, 2 print, 3 pool. */
-  setGround(law: number, table: number, room: number): void;
+  setGround(law: number, table: number, room: number, along: number): void;
   /** The bytes of room that a ground needs. */
   groundRoom(): number;
   /** Takes a one-plane stroke away from a layer. */

@@ -1,5 +1,5 @@
-/** One mark as the kernels take it: twenty-four 32-bit integers, in the order of the kernels' class. */
-export const MARK_WORDS = 24;
+/** One mark as the kernels take it: twenty-five 32-bit integers, in the order of the kernels' class. */
+export const MARK_WORDS = 25;
 export const MARK_BYTES = MARK_WORDS * 4;
 
 /** The side of a tile in pixels. */

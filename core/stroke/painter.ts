@@ -1,10 +1,9 @@
 import type { Brush } from "../brush/schema";
-import { GroundSheet } from "../ground/catch";
-import { type Ground, groundLaws } from "../ground/model";
 import type { Sample } from "../hand/sample";
 import type { LawName } from "../kernels/load";
 import { MARK_BYTES, MARK_WORDS, roundingThresholds, toQ15 } from "../kernels/marks";
 import { fullReservoir, type Reservoir } from "../paint/spend";
+import { noPictures, type Pictures } from "../picture/picture";
 import { qualityIndex } from "../quality/table";
 import { variesWithinStroke } from "../response/respond";
 import type { Surface } from "../surface/surface";
@@ -12,16 +11,16 @@ import { Tiles } from "../surface/tiles";
 import { LaidStroke, type WetBody } from "../surface/wet";
 import { maskField } from "../tip/mask-table";
 import { type TipMasks, tipMasks } from "../tip/masks";
-import { noPictures, type Pictures } from "../tip/picture";
 import { type Ink, Inking, tintsMarks } from "./ink";
 import { MarkMaker } from "./make-marks";
 import { MARK_NUMBERS, markField } from "./mark-list";
+import { GroundMeeting } from "./meet-ground";
 import { Mixer, mixingOf } from "./mixer";
 import { TipPlacer } from "./place-tip";
 import { RimFinish } from "./rim";
 
 const BATCH = 512;
-const { flow, opacity, depth, grainScale, body } = qualityIndex;
+const { flow, opacity, body } = qualityIndex;
 
 /** What a stroke's marks bring: coverage in one colour, a colour each, their picture's own colours, or tones of their colour. */
 type Manner = "cover" | "tint" | "own" | "toned";
@@ -58,8 +57,7 @@ export class StrokePainter {
   /** Whether marks may use masks that were multiplied by their flow. */
   private readonly strengthens: boolean;
   private readonly evenCeiling: boolean;
-  private grained: GroundSheet | undefined;
-  private groundRoom = 0;
+  private readonly ground: GroundMeeting | undefined;
   private waiting = 0;
   private coloured = false;
   private laid = 0;
@@ -92,7 +90,8 @@ export class StrokePainter {
     const toned = this.manner === "toned" && shape.kind === "image";
     this.inking = new Inking(ink, toned ? shape.depth : 0, toned && shape.colour === "two-tone");
     this.placer = new TipPlacer(surface, this.masks, tip, pictures);
-    this.strengthens = this.mixing === "none" && paint.build === "build-up" && (this.manner === "cover" || this.manner === "tint") && !brush.ground;
+    this.ground = GroundMeeting.of(surface, brush, pictures, seed);
+    this.strengthens = this.mixing === "none" && paint.build === "build-up" && (this.manner === "cover" || this.manner === "tint") && !this.ground;
     this.evenCeiling = !brush.responses.some((r) => r.quality === "opacity" && variesWithinStroke(r.source));
     if (paint.body > 0 && !ink.erases) this.body = { tiles: new Tiles(surface.kernels, surface.columns, surface.rows, 1), full: paint.body, levels: paint.levels };
     if (this.mixing !== "none") this.mixer = new Mixer(surface, brush, this.mixing === "changing" ? this.body : undefined);
@@ -114,14 +113,12 @@ export class StrokePainter {
     this.maker.end();
     this.drain();
     this.surface.dry();
-    const { heap, run } = this.surface.kernels;
+    const { heap } = this.surface.kernels;
     heap.give(this.batch, BATCH * MARK_BYTES);
     this.mixer?.release();
     if (this.mixing === "lending") this.mixer?.tiles.release();
     if (this.mixing === "changing") this.tiles.release();
-    if (!this.grained) return;
-    this.grained.release();
-    heap.give(this.groundRoom, run.groundRoom());
+    this.ground?.release();
   }
 
   /** How many marks have reached the surface so far. */
@@ -150,7 +147,6 @@ export class StrokePainter {
     const { words, inking } = this;
     const { rows } = this.masks;
     if (this.manner !== "cover" || this.mixing !== "none" || !this.coloured) this.settleColour(row, at);
-    if (this.brush.ground && !this.grained) this.layGround(this.brush.ground, row, at);
     const to = this.waiting++ * MARK_WORDS;
     words[to] = rows[mask];
     words[to + 1] = rows[mask + 1];
@@ -168,7 +164,8 @@ export class StrokePainter {
     words[to + 21] = rows[mask + maskField.strong];
     words[to + 22] = this.evenCeiling ? 1 : 0;
     this.heights[this.waiting - 1] = toQ15(row[at + body]);
-    words[to + 23] = this.grained ? toQ15(row[at + depth]) : 0;
+    words[to + 23] = this.ground?.depthOf(row, at) ?? 0;
+    words[to + 24] = this.ground?.heightsAt(words[to + 3], words[to + 4], this.placer.left, this.placer.top, row[at + markField.number]) ?? 0;
     if (this.mixing === "lending") this.lend(to, row, at);
     if (this.manner === "cover" || this.mixing === "lending") return;
     words[to + 10] = inking.red;
@@ -215,24 +212,10 @@ export class StrokePainter {
     words[to + 12] = toQ15(blue);
   }
 
-  /** The grain lies as the stroke's first mark finds it. */
-  private layGround(ground: Ground, row: Float64Array, at: number): void {
-    const { kernels, columns, rows } = this.surface;
-    const [x, y] = ground.anchor === "stroke" ? [row[at + markField.x], row[at + markField.y]] : [0, 0];
-    this.grained = new GroundSheet(kernels, columns, rows, ground, Math.max(0.05, row[at + grainScale]), x, y);
-    if (this.rim) this.rim.grained = this.grained;
-    this.groundRoom = kernels.heap.take(kernels.run.groundRoom());
-  }
-
   private meetGround(): void {
-    const { kernels } = this.surface;
-    const { grained } = this;
-    if (!grained || !this.brush.ground) {
-      kernels.run.setGround(0, 0, 0);
-      return;
-    }
-    kernels.onGround((index) => grained.make(index));
-    kernels.run.setGround(groundLaws.indexOf(this.brush.ground.law) + 1, grained.table, this.groundRoom);
+    if (this.ground) this.ground.use();
+    else this.surface.kernels.run.setGround(0, 0, 0, 0);
+    if (this.rim) this.rim.grained = this.ground?.sheet;
   }
 
   /** Lays the waiting marks a second time, as height: each builds up to its own. */

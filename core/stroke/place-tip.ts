@@ -1,9 +1,9 @@
 import { cosDegrees, sinDegrees } from "../numeric/trig";
+import type { Pictures } from "../picture/picture";
 import { qualityIndex } from "../quality/table";
 import type { Surface } from "../surface/surface";
 import { type MaskAsk, snapPlace, snapSize, type TipMasks } from "../tip/masks";
 import type { Tip } from "../tip/model";
-import type { Pictures } from "../tip/picture";
 import { markField } from "./mark-list";
 
 const { size, angle, roundness, hardness } = qualityIndex;

@@ -1,13 +1,14 @@
 import type { Brush } from "../brush";
 import type { Rgb } from "../colour/srgb";
+import type { Ground } from "../ground/model";
 import type { Sample } from "../hand/sample";
 import type { Room } from "../hand/simulate";
 import { createKernels, type Kernels } from "../kernels/load";
+import { noPictures, type Picture, type Pictures } from "../picture/picture";
 import { deepPixels, Picture as Shown } from "../surface/picture";
 import { placePicture } from "../surface/place-picture";
 import { heightPixels, type Light } from "../surface/relief";
 import { Surface } from "../surface/surface";
-import { noPictures, type Picture, type Pictures } from "../tip/picture";
 import { needsBed, paintBed } from "./bed";
 import type { Ink } from "./ink";
 import { paintHand } from "./painter";
@@ -28,6 +29,8 @@ export interface RenderJob {
   readonly under?: Picture;
   /** Where bars of paint lie below, for a brush that needs them to show what it does. */
   readonly bed?: Room;
+  /** The surface's own grain, which the brush meets besides its ground. */
+  readonly grain?: Ground;
   /** By which thick paint is shown; none for flat. */
   readonly light?: Light;
 }
@@ -37,7 +40,7 @@ let shared: Kernels | undefined;
 /** Paints a hand on an empty surface: width·height·4 bytes of RGBA, colour not multiplied by alpha. */
 export function renderHand(job: RenderJob): Uint8ClampedArray<ArrayBuffer> {
   return onSurface(job, (surface) => {
-    const picture = new Shown(surface, job.paper, job.light);
+    const picture = new Shown(surface, job.paper, job.light, job.pictures);
     picture.showAll();
     const pixels = picture.copy();
     picture.release();
@@ -59,6 +62,7 @@ function onSurface<T>(job: RenderJob, use: (surface: Surface) => T): T {
   shared ??= createKernels();
   const surface = new Surface(shared, job.width, job.height);
   try {
+    surface.paper = job.grain;
     if (job.under) placePicture(surface, job.under);
     if (job.bed && needsBed(job.brush)) paintBed(surface, job.bed);
     paintHand(surface, job.brush, job.ink, job.strokes, job.seed, job.pictures ?? noPictures);

@@ -1,6 +1,6 @@
 import type { Kernels } from "../kernels/load";
 import { ONE, PLANE, TILE } from "../kernels/marks";
-import type { Picture } from "../tip/picture";
+import type { Picture } from "../picture/picture";
 import { type Blend, blendNumber } from "./blend";
 import { Surface } from "./surface";
 

@@ -1,5 +1,6 @@
 import type { Rgb } from "../colour/srgb";
 import { ONE, TILE, toQ15 } from "../kernels/marks";
+import { noPictures, type Pictures } from "../picture/picture";
 import { type Light, Relief } from "./relief";
 import { ALL_BANDS, type DirtyTile, type Surface } from "./surface";
 
@@ -24,13 +25,14 @@ export class Picture {
   private readonly bytes: number;
   private readonly relief: Relief | undefined;
 
-  /** @param paper the opaque colour below the surface, or null to keep transparency @param light by which thick paint is shown; none for flat */
+  /** @param paper the opaque colour below the surface, or null to keep transparency @param light by which thick paint is shown; none for flat @param pictures those that the surface's paper names */
   constructor(
     private readonly surface: Surface,
     private readonly paper: Rgb | null,
-    private readonly light?: Light,
+    light?: Light,
+    pictures: Pictures = noPictures,
   ) {
-    this.relief = light && new Relief(surface, surface.kernels);
+    this.relief = light && new Relief(surface, surface.kernels, light, pictures);
     this.stride = Math.ceil(surface.width / 8) * 8;
     this.bytes = this.stride * surface.height * 4;
     this.at = surface.kernels.heap.takeCleared(this.bytes);
@@ -52,7 +54,7 @@ export class Picture {
       const rows = Math.min(to - from, surface.height - y);
       if (rows <= 0) continue;
       this.showTile(index, x, y, from, columns, rows);
-      if (this.relief && this.light) this.relief.show(index, this.at + (y * this.stride + x) * 4, this.stride * 4, columns, from, rows, this.light);
+      this.relief?.show(index, this.at + (y * this.stride + x) * 4, this.stride * 4, columns, from, rows);
       left = Math.min(left, x);
       top = Math.min(top, y);
       right = Math.max(right, x + columns);

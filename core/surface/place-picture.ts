@@ -1,5 +1,5 @@
 import { ONE, PLANE, TILE } from "../kernels/marks";
-import type { Picture } from "../tip/picture";
+import type { Picture } from "../picture/picture";
 import type { Surface } from "./surface";
 
 /** Puts a picture on a surface's lowest layer, corner on corner, in place of what was there; what is beyond the surface is cut off. */

@@ -1,6 +1,8 @@
+import { Lie } from "../ground/catch";
 import type { Kernels } from "../kernels/load";
-import { TILE } from "../kernels/marks";
+import { ONE, TILE } from "../kernels/marks";
 import { cosDegrees, sinDegrees } from "../numeric/trig";
+import type { Pictures } from "../picture/picture";
 import type { Surface } from "./surface";
 
 /** How thick paint is shown. */
@@ -13,27 +15,35 @@ export interface Light {
   readonly depth: number;
   /** 0 matt … 1 */
   readonly gloss: number;
+  /** How high the surface's own paper stands, 0 for flat … 1 as high as the thickest paint. */
+  readonly paper: number;
 }
 
 /** From the upper left, as a table is lit for the right-handed. */
-export const tableLight: Light = { direction: 135, altitude: 50, depth: 10, gloss: 0.35 };
+export const tableLight: Light = { direction: 135, altitude: 50, depth: 10, gloss: 0.35, paper: 0 };
 
 const SIDE = TILE + 2;
 
 /** Lights tiles of a picture by the heights of its surface. */
 export class Relief {
   private readonly window: number;
+  private readonly paper: Lie | undefined;
 
+  /** @param pictures those that the surface's paper may name */
   constructor(
     private readonly surface: Surface,
     private readonly kernels: Kernels,
+    private readonly light: Light,
+    pictures: Pictures,
   ) {
     this.window = kernels.heap.take(SIDE * SIDE * 2);
+    this.paper = surface.paper && light.paper > 0 ? new Lie(surface.paper, surface.paper.grainScale, pictures) : undefined;
   }
 
   /** Lights `rows` rows of a tile's RGBA8 pixels from its row `from` on. */
-  show(index: number, out: number, stride: number, columns: number, from: number, rows: number, { direction, altitude, depth, gloss }: Light): void {
+  show(index: number, out: number, stride: number, columns: number, from: number, rows: number): void {
     if (!this.fill(index)) return;
+    const { direction, altitude, depth, gloss } = this.light;
     const level = cosDegrees(altitude);
     const [lx, ly, lz] = [level * cosDegrees(direction), -level * sinDegrees(direction), sinDegrees(altitude)];
     this.kernels.run.relief(out, stride, columns, from, rows, this.window, lx, ly, lz, depth, gloss);
@@ -64,7 +74,18 @@ export class Relief {
         }
       }
     }
-    return any;
+    return this.addPaper(column, row) || any;
+  }
+
+  private addPaper(column: number, row: number): boolean {
+    const { paper, window } = this;
+    if (!paper) return false;
+    const words = this.kernels.heap.u16;
+    const full = this.light.paper * ONE;
+    for (let y = 0; y < SIDE; y++)
+      for (let x = 0; x < SIDE; x++)
+        words[window / 2 + y * SIDE + x] = Math.min(65535, words[window / 2 + y * SIDE + x] + full * paper.at(column * TILE + x - 0.5, row * TILE + y - 0.5));
+    return true;
   }
 }
 

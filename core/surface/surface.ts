@@ -1,4 +1,5 @@
 import type { Rgb } from "../colour/srgb";
+import type { Ground } from "../ground/model";
 import type { Kernels } from "../kernels/load";
 import { ONE, PLANE, TILE, toQ15 } from "../kernels/marks";
 import { blendNumber } from "./blend";
@@ -25,6 +26,8 @@ export class Surface {
   readonly layers: readonly Layer[];
   /** One byte a tile: a bit for each eight rows in which something changed since `takeDirty`. */
   readonly dirty: number;
+  /** The surface's own grain, which every brush meets. */
+  paper: Ground | undefined;
   private wetStroke: Wet | undefined;
   private active = 0;
   private readonly scratch: number;

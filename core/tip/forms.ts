@@ -1,7 +1,7 @@
 import type { Kernels } from "../kernels/load";
+import type { Picture, Pictures } from "../picture/picture";
 import { drawnSide, drawShape } from "./draw-shape";
 import { Levels } from "./levels";
-import type { Picture, Pictures } from "./picture";
 import { readPicture } from "./read-picture";
 import type { DrawnShape, ImageShape, Shape } from "./shape";
 

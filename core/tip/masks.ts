@@ -1,10 +1,10 @@
 import type { Kernels } from "../kernels/load";
 import { length } from "../numeric/length";
 import { cosDegrees, sinDegrees } from "../numeric/trig";
+import type { Pictures } from "../picture/picture";
 import { drawEllipse, MOST_COLUMNS, PAD, SPAN_BYTES, samplePicture } from "./draw-mask";
 import { type Form, Forms } from "./forms";
 import { MASK_NUMBERS, MaskTable, maskField } from "./mask-table";
-import type { Pictures } from "./picture";
 import type { Shape } from "./shape";
 
 /** What a mask is asked for. The object may be used again and again. */

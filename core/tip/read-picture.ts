@@ -1,5 +1,5 @@
 import { ONE } from "../kernels/marks";
-import type { Picture } from "./picture";
+import type { Picture } from "../picture/picture";
 import { halved } from "./resample";
 import type { ImageShape } from "./shape";
 

@@ -4,8 +4,8 @@ import { writeRgba } from "@core/formats/png/png";
 import { decode } from "fast-png";
 import type { Account } from "../accounts/repository";
 import type { Database } from "../database/connect";
+import { pictureFiles } from "../images/pictures";
 import { keepImage } from "../images/repository";
-import { tipFiles } from "../images/tips";
 import { stripJob } from "../render/job";
 import type { RenderPool } from "../render/pool";
 import { brushesOfSet, type KeptSet } from "../sets/repository";
@@ -36,7 +36,7 @@ export async function publish(database: Database, pool: RenderPool, account: Acc
     credits: set.credits,
     brushes: entries.map(({ file, group }) => ({ file, group })),
   };
-  const tips = await tipFiles(
+  const tips = await pictureFiles(
     database,
     entries.map((e) => e.brush),
   );

@@ -1,8 +1,8 @@
+import { renamePictures } from "@core/brush";
 import { unpack } from "@core/formats/package";
 import { addBrushes } from "../brushes/repository";
 import type { Database } from "../database/connect";
-import { keepImage } from "../images/repository";
-import { keepTip, renamePictures } from "../images/tips";
+import { keepPicture, pictureFolders } from "../images/pictures";
 
 /** Puts a package's brushes on a shelf. Throws a FormatError with one clear line, and then nothing has changed. */
 export async function takePackage(database: Database, accountId: string, bytes: Uint8Array): Promise<{ ids: string[]; name: string; version: string }> {
@@ -10,8 +10,8 @@ export async function takePackage(database: Database, accountId: string, bytes: 
   const ids = await database.transaction(async (change) => {
     const kept = new Map<string, string>();
     for (const [path, content] of files) {
-      if (path.startsWith("tips/")) kept.set(path, await keepTip(change, content, path));
-      if (path.startsWith("grains/")) await keepImage(change, content, path);
+      const folder = pictureFolders.find((name) => path.startsWith(`${name}/`));
+      if (folder) kept.set(path, await keepPicture(change, folder, content, path));
     }
     const inOrder = set.brushes.flatMap(({ file }) => {
       const brush = brushes.get(file);

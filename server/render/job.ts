@@ -1,11 +1,10 @@
-import { type Brush, brushText, parseBrush } from "@core/brush";
+import { type Brush, brushPictures, brushText, parseBrush } from "@core/brush";
 import { hexToRgb } from "@core/colour/srgb";
 import { writeRgba } from "@core/formats/png/png";
 import { readTipPicture } from "@core/formats/png/tip-picture";
 import { stripHand } from "@core/hand/proof";
 import { renderHand } from "@core/stroke/render";
 import { tableLight } from "@core/surface/relief";
-import { picturePaths } from "@core/tip/shape";
 
 /** A picture of a brush's stroke on nothing, as shelves and specimens show it. */
 export interface StripJob {
@@ -14,13 +13,13 @@ export interface StripJob {
   readonly width: number;
   readonly height: number;
   readonly colour: string;
-  /** The PNGs that the brush's tip names, by path. */
+  /** The PNGs that the brush names, by path. */
   readonly tips: ReadonlyMap<string, Uint8Array>;
 }
 
 /** @param tips at least the brush's own; the others are left out of the job */
 export function stripJob(brush: Brush, tips: ReadonlyMap<string, Uint8Array>, width: number, height: number, colour: string): StripJob {
-  const own = picturePaths(brush.tip.shape).flatMap((path): [string, Uint8Array][] => {
+  const own = brushPictures(brush).flatMap((path): [string, Uint8Array][] => {
     const bytes = tips.get(path);
     return bytes ? [[path, bytes]] : [];
   });

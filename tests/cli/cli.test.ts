@@ -103,7 +103,7 @@ describe("pictures, hands and uses", () => {
     const line = (...args: string[]) => brosse("paint", "--out", at("x.png"), ...args).stderr;
     expect(line("--brush", at("lost.json"), "--hand", "@spiral")).toMatch(/leaf\.png: no such file/);
     expect(line("--brush", at("quill.json"), "--hand", "@nobody")).toMatch(/no simulated hand; there are steady-line/);
-    expect(line("--brush", at("quill.json"), "--hand", "@spiral", "--use", "smear")).toMatch(/neither paint nor erase/);
+    expect(line("--brush", at("quill.json"), "--hand", "@spiral", "--use", "smear")).toMatch(/none of paint, smudge, erase/);
     expect(line("--brush", at("quill.json"), "--hand", "@spiral", "--profile", at("odd-profile.json"))).toMatch(/odd-profile\.json: handed/);
   });
 

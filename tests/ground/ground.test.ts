@@ -1,8 +1,11 @@
+import { hexToRgb } from "@core/colour/srgb";
 import { drawGrain, GRAIN_SIDE } from "@core/ground/draw-grain";
-import { grainKinds, grainOf } from "@core/ground/grain";
-import { type GroundLaw, groundLaws } from "@core/ground/model";
+import { drawnGrainKinds, grainOf } from "@core/ground/grain";
+import { type Ground, type GroundLaw, groundLaws, plainGroundOf } from "@core/ground/model";
 import { groundLeaves } from "@core/kernels/reference";
-import { renderHand16 } from "@core/stroke/render";
+import type { Pictures } from "@core/picture/picture";
+import { renderHand, renderHand16 } from "@core/stroke/render";
+import { tableLight } from "@core/surface/relief";
 import { describe, expect, test } from "vitest";
 import { brushOf, lineSamples } from "../helpers";
 
@@ -23,7 +26,7 @@ const mean = (alpha: (x: number, y: number) => number) => {
 };
 
 describe("generated grains", () => {
-  test.each(grainKinds)("%s tiles: the step across the seam is no larger than steps elsewhere, and it is the same every time", (kind) => {
+  test.each(drawnGrainKinds)("%s tiles: the step across the seam is no larger than steps elsewhere, and it is the same every time", (kind) => {
     const heights = drawGrain(grainOf(kind));
     const at = (x: number, y: number) => heights[(y % GRAIN_SIDE) * GRAIN_SIDE + (x % GRAIN_SIDE)];
     const stepAcross = (x: number) => Array.from({ length: GRAIN_SIDE }, (_, y) => Math.abs(at(x + 1, y) - at(x, y))).reduce((a, b) => a + b, 0);
@@ -125,4 +128,103 @@ test("a grain is erased and coloured through as well", () => {
   const tinted = renderHand16({ ...job, brush: brushOf({ tip: { size: 60 }, ground, responses: [{ quality: "lightness", source: "chance", low: 0.2, high: 0.5 }] }), ink });
   const colours = new Set(Array.from({ length: 100 }, (_, i) => tinted[(128 * SIDE + 70 + i) * 4]));
   expect(colours.size).toBeGreaterThan(20);
+});
+
+describe("a grain from a picture", () => {
+  const grainPicture = (width: number, height: number, data: Uint8Array | Uint16Array, channels: 1 | 2 | 4 = 1): Pictures =>
+    new Map([["grains/g.png", { width, height, channels, data, full: data instanceof Uint16Array ? 65535 : 255 }]]);
+  const heights = (pictures: Pictures, ground: object = {}) => {
+    const brush = brushOf({ tip: { size: 900 }, ground: { law: "print", depth: 1, grain: { kind: "picture", file: "grains/g.png" }, ...ground } });
+    const pixels = renderHand16({ brush, strokes: [[{ x: 128, y: 128, time: 0, pressure: 1 }]], width: SIDE, height: SIDE, ink, paper: null, seed: 1, pictures });
+    return (x: number, y: number) => pixels[(y * SIDE + x) * 4 + 3] / 65535;
+  };
+
+  test("is as high as it is light, keeps its 16 bits, and repeats by its own sides", () => {
+    const data = Uint16Array.from({ length: 30 * 21 }, (_, i) => (i * 12_007) % 65536);
+    const at = heights(grainPicture(30, 21, data));
+    for (const [x, y] of [
+      [3, 5],
+      [17, 20],
+      [29, 0],
+    ]) {
+      expect(at(x, y)).toBeCloseTo(data[y * 30 + x] / 65535, 3);
+      expect(at(x + 60, y + 42)).toBeCloseTo(at(x, y), 4);
+    }
+  });
+
+  test("of one px is level, and what is transparent is a valley", () => {
+    const flat = heights(grainPicture(1, 1, Uint8Array.of(102)));
+    expect(flat(10, 10)).toBeCloseTo(0.4, 3);
+    expect(flat(200, 90)).toBeCloseTo(0.4, 3);
+    expect(heights(grainPicture(2, 1, Uint8Array.of(255, 255, 255, 0), 2))(1, 0)).toBeLessThan(0.01);
+  });
+
+  test("is averaged before it is shown smaller", () => {
+    const checks = grainPicture(
+      64,
+      64,
+      Uint8Array.from({ length: 64 * 64 }, (_, i) => ((i + Math.floor(i / 64)) % 2 ? 255 : 0)),
+    );
+    const at = heights(checks, { grainScale: 0.25 });
+    for (const [x, y] of [
+      [10, 10],
+      [11, 10],
+      [57, 31],
+    ])
+      expect(at(x, y)).toBeCloseTo(0.5, 2);
+  });
+
+  test("that is not there is named", () => {
+    expect(() => heights(new Map())).toThrow("grains/g.png: the ground's picture is missing");
+  });
+});
+
+test("a grain that goes along with marks is the same in all of them, unless it strays", () => {
+  const tap = (x: number, strays: boolean) => {
+    const brush = brushOf({ tip: { size: 60 }, ground: { anchor: "mark", strays, law: "print", depth: 1, grain: { kind: "sand" } }, trail: { spacing: 2 } });
+    const pixels = renderHand16({ brush, strokes: [lineSamples(60, 100, 60 + x, 100)], width: SIDE, height: SIDE, ink, paper: null, seed: 1 });
+    return (dx: number, dy: number) => pixels[((100 + dy) * SIDE + dx) * 4 + 3];
+  };
+  const row = Array.from({ length: 40 }, (_, i) => i - 20);
+  const still = tap(125, false);
+  for (const d of row) expect(still(180 + d, d >> 1)).toBe(still(60 + d, d >> 1));
+  const strayed = tap(125, true);
+  expect(row.some((d) => Math.abs(strayed(180 + d, 0) - strayed(60 + d, 0)) > 5000)).toBe(true);
+});
+
+describe("the surface's own paper", () => {
+  const paper = { ...plainGroundOf(), grain: grainOf("sand"), law: "print" as const, depth: 0.8 };
+  const job = (ground: object | null, grain?: Ground) => ({
+    brush: brushOf({ tip: { size: 900 }, ground }),
+    strokes: [[{ x: 128, y: 128, time: 0, pressure: 1 }]],
+    width: SIDE,
+    height: SIDE,
+    ink,
+    paper: hexToRgb("#ffffff"),
+    seed: 1,
+    grain,
+  });
+
+  test("is met by a brush without a ground as if it were its own", () => {
+    expect([...renderHand16(job(null, paper))]).toEqual([...renderHand16(job(paper))]);
+  });
+
+  test("adds its valleys to those of a brush's ground", () => {
+    const lines = { law: "print", depth: 1, grain: { kind: "lines", across: 16 } };
+    const [both, own] = [renderHand16(job(lines, paper)), renderHand16(job(lines))];
+    const sheet = renderHand16(job({ ...paper, depth: 1 }));
+    for (let i = 0; i < 4000; i += 37) {
+      const left = (pixels: Uint16Array) => 1 - pixels[i * 4] / 65535;
+      expect(left(both)).toBeLessThanOrEqual(left(own) + 1e-4);
+      expect(left(both)).toBeCloseTo(left(own) * (1 - paper.depth * (1 - left(sheet))), 2);
+    }
+  });
+
+  test("is shown as relief when the light is told to", () => {
+    const blank = { ...job(null, paper), strokes: [] };
+    const flat = renderHand({ ...blank, light: tableLight });
+    const raised = renderHand({ ...blank, light: { ...tableLight, paper: 0.3 } });
+    expect(new Set(flat).size).toBe(1);
+    expect(new Set(raised).size).toBeGreaterThan(20);
+  });
 });

@@ -1,9 +1,9 @@
 import { createKernels } from "@core/kernels/load";
 import { ONE } from "@core/kernels/marks";
+import type { Picture } from "@core/picture/picture";
 import { listMarks } from "@core/stroke/make-marks";
 import { renderHand } from "@core/stroke/render";
 import { snapSize, TipMasks } from "@core/tip/masks";
-import type { Picture } from "@core/tip/picture";
 import { readPicture } from "@core/tip/read-picture";
 import { shrink } from "@core/tip/resample";
 import type { ImageShape, Shape } from "@core/tip/shape";

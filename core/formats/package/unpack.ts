@@ -1,6 +1,5 @@
 import { strFromU8, unzipSync } from "fflate";
-import { type Brush, BrushError, firstFault, LEVEL, parseBrush } from "../../brush";
-import { picturePaths } from "../../tip/shape";
+import { type Brush, BrushError, brushPictures, firstFault, LEVEL, parseBrush } from "../../brush";
 import { FormatError } from "../fault";
 import { readInkml } from "../inkml/read";
 import { readPng } from "../png/png";
@@ -41,15 +40,15 @@ export function unpack(bytes: Uint8Array): SetPackage {
   }
   const files = new Map<string, Uint8Array>();
   for (const [path, content] of entries) {
-    if (path.startsWith("tips/")) readTipPicture(content, path);
+    if (path.startsWith("tips/") || path.startsWith("grains/")) readTipPicture(content, path);
     else if (path.endsWith(".png")) readPng(content, path);
     else if (path.endsWith(".inkml")) readInkml(strFromU8(content), path);
     else continue;
     files.set(path, content);
   }
   for (const [file, value] of brushes) {
-    const missing = picturePaths(value.tip.shape).find((path) => !files.has(path));
-    if (missing) throw new FormatError(`${file}: tip.shape.pictures: ${missing} is not in the package`);
+    const missing = brushPictures(value).find((path) => !files.has(path));
+    if (missing) throw new FormatError(`${file}: ${missing} is not in the package`);
   }
   return { set, brushes, files };
 }

@@ -1,4 +1,4 @@
-import type { Picture } from "../../tip/picture";
+import type { Picture } from "../../picture/picture";
 import { FormatError } from "../fault";
 import { readPng } from "./png";
 

@@ -11,14 +11,17 @@ let groundLaw: i32 = 0;
 let groundTable: usize = 0;
 /** Room for a mark as one tile of the ground leaves it: its record, spans, and up to four planes with empty edges. */
 let scratch: usize = 0;
+/** The px of a row of the sheet that goes along with marks. */
+let alongStride: i32 = 0;
 
 const STRIDE: i32 = TILE + 2 * GROUP;
 const SPANS: i32 = 128;
 const ROWS: i32 = SPANS + TILE * 8;
 const PLANE_BYTES: i32 = STRIDE * TILE * 2 + 64;
 
-/** Says what the marks of the next calls meet; `room` is for the kernels to work in, `groundRoom()` bytes. */
-export function setGround(law: i32, table: usize, room: usize): void {
+/** Says what the marks of the next calls meet; `room` is for the kernels to work in, `groundRoom()` bytes; `along`: px a row of a sheet that goes along with marks. */
+export function setGround(law: i32, table: usize, room: usize, along: i32): void {
+  alongStride = along;
   groundLaw = law;
   groundTable = table;
   scratch = room;
@@ -36,8 +39,11 @@ export function meetsGround(mark: Mark): bool {
 /** The part of a mark on one tile as the grain leaves it: a mark of its own, good until the next call. */
 export function grounded(mark: Mark, top: i32, bottom: i32, row: i32, column: i32, columns: i32, planes: i32): Mark {
   const index = row * columns + column;
-  let grain = <usize>load<u32>(groundTable + (index << 2));
-  if (grain == 0) grain = makeGround(index);
+  let grain: usize = 0;
+  if (mark.heights == 0) {
+    grain = <usize>load<u32>(groundTable + (index << 2));
+    if (grain == 0) grain = makeGround(index);
+  }
   const out = changetype<Mark>(scratch);
   memory.copy(scratch, changetype<usize>(mark), offsetof<Mark>());
   const left = column << 6;
@@ -66,7 +72,7 @@ export function grounded(mark: Mark, top: i32, bottom: i32, row: i32, column: i3
     store<i16>(outSpan, <i16>end, 2);
     const source = mark.mask + ((line * mark.stride + left - mark.x) << 1);
     const target = out.mask + (((y & 63) * STRIDE) << 1);
-    const heights = grain + ((y & 63) << 7);
+    const heights = grain ? grain + ((y & 63) << 7) : mark.heights + ((line * alongStride + left - mark.x) << 1);
     for (let p = 0; p < planes; p++) clearEdges(target + p * PLANE_BYTES, from, end);
     for (let x = from; x < end; x += 8) {
       const m = v128.load(source + (x << 1));

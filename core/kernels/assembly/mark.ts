@@ -30,6 +30,8 @@ export class Mark {
   underCeiling: i32;
   /** How far the ground shows, 0 for not at all. */
   depth: i32;
+  /** Where the height under px (x, y) lies in a sheet that goes along with the mark; 0 where the surface's tiles have it. */
+  heights: usize;
 }
 
-export const MARK_BYTES: i32 = 96;
+export const MARK_BYTES: i32 = 100;

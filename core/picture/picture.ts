@@ -1,4 +1,4 @@
-/** A picture that a tip is made of, as a decoder gives it. */
+/** A picture that a tip, a grain or a layer is made of, as a decoder gives it. */
 export interface Picture {
   readonly width: number;
   readonly height: number;

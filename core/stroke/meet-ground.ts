@@ -1,0 +1,79 @@
+import type { Brush } from "../brush/schema";
+import { chance } from "../chance/counter";
+import { GroundSheet, Lie, MarkSheet } from "../ground/catch";
+import { type Ground, groundLaws } from "../ground/model";
+import { toQ15 } from "../kernels/marks";
+import type { Pictures } from "../picture/picture";
+import { qualityIndex } from "../quality/table";
+import type { Surface } from "../surface/surface";
+import { markField } from "./mark-list";
+
+const { depth, grainScale } = qualityIndex;
+const LEAST_SCALE = 0.05;
+const STRAY = 0x6a11;
+
+/** What the marks of one stroke meet: the brush's ground, the surface's paper, or both. */
+export class GroundMeeting {
+  /** The grain under the stroke, once its first mark has come. */
+  sheet: GroundSheet | undefined;
+  private along: MarkSheet | undefined;
+  private room = 0;
+
+  private constructor(
+    private readonly surface: Surface,
+    private readonly ground: Ground,
+    private readonly ownGround: boolean,
+    private readonly size: number,
+    private readonly pictures: Pictures,
+    private readonly seed: number,
+  ) {}
+
+  /** Undefined where brush and surface are smooth. */
+  static of(surface: Surface, brush: Brush, pictures: Pictures, seed: number): GroundMeeting | undefined {
+    const ground = brush.ground ?? surface.paper;
+    return ground && new GroundMeeting(surface, ground, brush.ground !== null, brush.tip.size, pictures, seed);
+  }
+
+  /** How far the ground shows in a mark, Q15. The grain lies as the stroke's first mark finds it. @throws MissingGrain */
+  depthOf(row: Float64Array, at: number): number {
+    if (this.room === 0) this.begin(row, at);
+    return toQ15(this.ownGround ? row[at + depth] : this.ground.depth);
+  }
+
+  /** The address of the height under the px (x, y) of a mark whose middle is at (left, top); 0 where the tiles have it. */
+  heightsAt(x: number, y: number, left: number, top: number, number: number): number {
+    const { along, ground, seed } = this;
+    if (!along) return 0;
+    const [i, j] = ground.strays ? [chance(seed, number, STRAY), chance(seed, number, STRAY + 1)] : [0, 0];
+    return along.address + ((along.middle(j) + y - top) * along.side + along.middle(i) + x - left) * 2;
+  }
+
+  /** Makes the kernels meet this ground with the marks of the next calls. */
+  use(): void {
+    const { kernels } = this.surface;
+    const { sheet } = this;
+    kernels.onGround((index) => sheet?.make(index) ?? 0);
+    kernels.run.setGround(groundLaws.indexOf(this.ground.law) + 1, sheet?.table ?? 0, this.room, this.along?.side ?? 0);
+  }
+
+  release(): void {
+    if (this.room === 0) return;
+    const { heap, run } = this.surface.kernels;
+    this.sheet?.release();
+    this.along?.release();
+    heap.give(this.room, run.groundRoom());
+  }
+
+  private begin(row: Float64Array, at: number): void {
+    const { surface, ground, pictures } = this;
+    const { kernels, columns, rows, paper } = surface;
+    const lie = new Lie(ground, Math.max(LEAST_SCALE, this.ownGround ? row[at + grainScale] : ground.grainScale), pictures);
+    if (ground.anchor === "mark") this.along = new MarkSheet(kernels, lie, this.size);
+    else {
+      const [x, y] = ground.anchor === "stroke" ? [row[at + markField.x], row[at + markField.y]] : [0, 0];
+      const below = this.ownGround && paper ? { lie: new Lie(paper, Math.max(LEAST_SCALE, paper.grainScale), pictures), depth: paper.depth } : undefined;
+      this.sheet = new GroundSheet(kernels, columns, rows, lie, x, y, below);
+    }
+    this.room = kernels.heap.take(kernels.run.groundRoom());
+  }
+}
