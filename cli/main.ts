@@ -5,7 +5,7 @@ import { pack, unpack } from "./package";
 import { paint } from "./paint";
 
 const usage = `usage:
-  brosse paint --brush B --hand H.inkml --out P.png [--size WxH] [--color #rrggbb] [--second #rrggbb] [--paper #rrggbb|none] [--over BELOW.png] [--use paint|smudge|erase] [--profile P.json] [--seed N] [--depth 8|16] [--light on|off] [--height H.png] [--grain KIND]
+  brosse paint --brush B --hand H.inkml --out P.png|P.ora [--size WxH] [--color #rrggbb] [--second #rrggbb] [--paper #rrggbb|none] [--over BELOW.png] [--use paint|smudge|erase] [--profile P.json] [--seed N] [--depth 8|16] [--light on|off] [--height H.png] [--grain KIND]
   brosse marks --brush B --hand H.inkml [--profile P.json] [--seed N] [--out M.jsonl]
   brosse flatten FILE.ora --out P.png [--depth 8|16]
   brosse pack DIR --out SET.zip

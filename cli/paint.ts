@@ -5,7 +5,7 @@ import { readTipPicture } from "@core/formats/png/tip-picture";
 import { drawnGrainKinds, grainOf } from "@core/ground/grain";
 import { type Ground, plainGroundOf } from "@core/ground/model";
 import type { Sample } from "@core/hand/sample";
-import { renderHand, renderHand16, renderHeights } from "@core/stroke/render";
+import { renderHand, renderHand16, renderHeights, renderLayered } from "@core/stroke/render";
 import { tableLight } from "@core/surface/relief";
 import { MAX_SIDE } from "@core/surface/surface";
 import { CallError, need, readOptions, seedOption } from "./arguments";
@@ -13,7 +13,7 @@ import { readBrush, readBytes, readHand, writeWhole } from "./files";
 
 const MARGIN = 64;
 
-/** `paint`: a hand's strokes as a PNG. */
+/** `paint`: a hand's strokes as a PNG, or in layers as OpenRaster where the file is to be an .ora. */
 export function paint(args: readonly string[]): void {
   const { options } = readOptions(args, ["brush", "hand", "profile", "out", "size", "color", "second", "paper", "over", "use", "seed", "depth", "light", "height", "grain"]);
   const { brush, pictures } = readBrush(need(options, "brush"));
@@ -41,7 +41,8 @@ export function paint(args: readonly string[]): void {
     grain: options.grain === undefined ? undefined : grainOption(options.grain),
   };
   if (options.height !== undefined) writeWhole(options.height, writeGrey16(renderHeights(job), width, height));
-  writeWhole(out, depth === "8" ? writeRgba(renderHand(job), width, height) : writeRgba16(renderHand16(job), width, height));
+  if (out.endsWith(".ora")) writeWhole(out, renderLayered(job));
+  else writeWhole(out, depth === "8" ? writeRgba(renderHand(job), width, height) : writeRgba16(renderHand16(job), width, height));
 }
 
 /** A surface with a grain of this kind, as it comes. */

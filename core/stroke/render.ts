@@ -1,5 +1,6 @@
 import type { Brush } from "../brush";
 import type { Rgb } from "../colour/srgb";
+import { writeOra } from "../formats/ora/write";
 import type { Ground } from "../ground/model";
 import type { Sample } from "../hand/sample";
 import type { Room } from "../hand/simulate";
@@ -53,18 +54,26 @@ export function renderHand16(job: RenderJob): Uint16Array {
   return onSurface(job, (surface) => deepPixels(surface, job.paper));
 }
 
+/** A hand's strokes as a layered picture in OpenRaster: the paper, what lay below, and the strokes. @throws FormatError */
+export function renderLayered(job: RenderJob): Uint8Array {
+  return onSurface(job, (surface) => writeOra(surface, job.paper), 2);
+}
+
 /** The heights that a hand's strokes leave: width·height of 0…65535. */
 export function renderHeights(job: RenderJob): Uint16Array {
   return onSurface(job, heightPixels);
 }
 
-function onSurface<T>(job: RenderJob, use: (surface: Surface) => T): T {
+function onSurface<T>(job: RenderJob, use: (surface: Surface) => T, layers = 1): T {
   shared ??= createKernels();
-  const surface = new Surface(shared, job.width, job.height);
+  const surface = new Surface(shared, job.width, job.height, layers);
   try {
     surface.paper = job.grain;
     if (job.under) placePicture(surface, job.under);
     if (job.bed && needsBed(job.brush)) paintBed(surface, job.bed);
+    surface.layers[0].name = layers > 1 ? "below" : "";
+    surface.layers[layers - 1].name = "strokes";
+    surface.paintOn(layers - 1);
     paintHand(surface, job.brush, job.ink, job.strokes, job.seed, job.pictures ?? noPictures);
     return use(surface);
   } finally {

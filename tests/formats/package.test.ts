@@ -59,7 +59,7 @@ describe("pictures of tips", () => {
 
   test("that a brush names and the package lacks are missed by name", () => {
     const { [path]: _, ...rest } = unzipSync(pack(sample()));
-    expect(() => unpack(zipSync(rest))).toThrow(new RegExp(`brushes/leaf-torn\\.json: tip.shape.pictures: ${path.replace(".", "\\.")} is not in the package`));
+    expect(() => unpack(zipSync(rest))).toThrow(new RegExp(`brushes/leaf-torn\\.json: ${path.replace(".", "\\.")} is not in the package`));
   });
 
   test.each([
