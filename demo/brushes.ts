@@ -1,5 +1,5 @@
 import { type Brush, parseBrush } from "@core/brush";
-import { lobedLeafPath, tornLeafPaths } from "./pictures";
+import { lobedLeafPath, ropePaths, tornLeafPaths } from "./pictures";
 
 const ease: [number, number][] = [
   [0, 0],
@@ -179,12 +179,19 @@ export const demoBrushes: readonly Brush[] = [
     ],
   },
   {
+    name: "Rope border",
+    notes: "Rope that bends with the line and ends in a knob: frames, ship chandlers, tavern boards.",
+    tip: { shape: { kind: "image", laid: "bent", pictures: ropePaths.map((file) => ({ file })), end: ropePaths[1], colour: "lightness", depth: 0.35 }, size: 26 },
+    trail: { spacing: 0.12, steady: { kind: "filter" } },
+    responses: [],
+  },
+  {
     name: "Window wash",
     notes: "Thin colour on damp paper: ragged ends, a dark rim, overlaps that stay.",
     tip: { size: 50, hardness: 0.75 },
     trail: { spacing: 0.06 },
     ground: { grain: { kind: "paper", roughness: 0.6 }, law: "pool", depth: 0.3, grainScale: 0.5 },
-    paint: { flow: 0.12, opacity: 0.6, blend: "multiply", mixing: 0.25, rim: { strength: 0.7, width: 8, ragged: 0.8 } },
+    paint: { flow: 0.3, opacity: 0.6, blend: "multiply", mixing: 0.25, rim: { strength: 0.7, width: 8, ragged: 0.8 } },
     responses: [
       { quality: "size", source: "pressure", low: 0.15, high: 1 },
       { quality: "size", source: "chance", low: 0.8, high: 1 },

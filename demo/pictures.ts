@@ -43,6 +43,35 @@ function lobedLeaf(): Drawing {
   };
 }
 
+/** A length of rope that goes on: strands that wind about one another. */
+function rope(): Drawing {
+  return {
+    width: 128,
+    height: 64,
+    at: (u, v) => {
+      const round = Math.sqrt(Math.max(0, 1 - v * v));
+      const turn = (u + 1) * 2 + Math.asin(Math.min(1, Math.max(-1, v))) * 0.9;
+      const strand = Math.abs(Math.sin(turn * Math.PI));
+      const alpha = Math.min(1, Math.max(0, (1 - Math.abs(v) * (1.12 - 0.12 * strand)) * 26));
+      return [0.12 + 0.62 * round * strand ** 0.6, alpha];
+    },
+  };
+}
+
+/** A knob that a rope ends in, its rope coming from the left. */
+function knob(): Drawing {
+  const cord = rope();
+  return {
+    width: 96,
+    height: 64,
+    at: (u, v) => {
+      const far = Math.hypot((u - 0.05) * 1.25, v);
+      if (far < 0.98) return [0.2 + 0.7 * Math.max(0, 1 - Math.hypot((u + 0.1) * 1.3, v + 0.35)), Math.min(1, (0.98 - far) * 26)];
+      return u < 0 ? cord.at(u, v) : [0, 0];
+    },
+  };
+}
+
 function png({ width, height, at }: Drawing): Uint8Array {
   const data = new Uint8Array(width * height * 2);
   for (let y = 0; y < height; y++) {
@@ -65,5 +94,10 @@ const lobed = png(lobedLeaf());
 export const tornLeafPaths = torn.map(pathOf);
 export const lobedLeafPath = pathOf(lobed);
 
+const cords = [rope(), knob()].map(png);
+
+/** A rope that goes on, and what it ends in. */
+export const ropePaths = cords.map(pathOf);
+
 /** The PNGs of all tips that the demo's brushes name, by path. */
-export const demoPictures: ReadonlyMap<string, Uint8Array> = new Map([...torn, lobed].map((bytes) => [pathOf(bytes), bytes]));
+export const demoPictures: ReadonlyMap<string, Uint8Array> = new Map([...torn, lobed, ...cords].map((bytes) => [pathOf(bytes), bytes]));

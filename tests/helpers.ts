@@ -88,6 +88,7 @@ export const anyBrush: fc.Arbitrary<Brush> = fc
         { kind: "rectangle" },
         { kind: "bristles", hairs: 12 },
         { kind: "rake" },
+        { kind: "image", laid: "bent", colour: "own", pictures: [{ file: "tips/leaf.png" }], start: "tips/grey.png", end: "tips/leaf.png" },
         ...pictureColours.map((colour) => ({ kind: "image", colour, pictures: [{ file: "tips/leaf.png" }, { file: "tips/grey.png", weight: 2 }] })),
       ),
       pivot: fc.constantFrom<[number, number]>([0, 0], [-1, 0.5]),

@@ -1,4 +1,4 @@
-import { type ImageShape, MOST_PICTURES, picks, pictureColours } from "@core/tip/shape";
+import { type ImageShape, layings, MOST_PICTURES, picks, pictureColours } from "@core/tip/shape";
 import { Trash2 } from "lucide-react";
 import { Button } from "~/ui/button";
 import { ChoiceLine, RangeLine, SettingPopover } from "./setting-lines";
@@ -6,6 +6,15 @@ import { type Command, seal, setShape } from "./state";
 
 const colourNames = { ink: "the stroke’s", lightness: "darker and lighter by its greys", own: "its own", "two-tone": "first in the dark, second in the light" } as const;
 const pickNames = { chance: "by chance", sequence: "one after the other", pressure: "by pressure", heading: "by heading", speed: "by speed" } as const;
+
+const layingNames = { stamped: "stamped, mark by mark", bent: "the first, bent along the path" } as const;
+
+/** Which of the pictures is the piece at an end of the path. */
+function EndLine({ label, value, pictures, onPick }: { label: string; value: string | undefined; pictures: ImageShape["pictures"]; onPick: (file: string | undefined) => void }) {
+  const options = ["", ...pictures.slice(1).map(({ file }) => file)];
+  const names = Object.fromEntries(options.map((file, n) => [file, n === 0 ? "nothing of its own" : `picture ${n + 1}`]));
+  return <ChoiceLine label={label} value={value ?? ""} options={options} names={names} onPick={(file) => onPick(file || undefined)} />;
+}
 
 interface Props {
   readonly shape: ImageShape;
@@ -59,6 +68,13 @@ export function PictureSettings({ shape, run, onAdd, busy }: Props) {
         Add a picture…
       </Button>
       {pictures.length > 1 && <ChoiceLine label="Picked" value={shape.pick} options={picks} names={pickNames} onPick={(pick) => set({ pick })} />}
+      <ChoiceLine label="Laid" value={shape.laid} options={layings} names={layingNames} onPick={(laid) => set({ laid })} />
+      {shape.laid === "bent" && pictures.length > 1 && (
+        <>
+          <EndLine label="Begins with" value={shape.start} pictures={pictures} onPick={(start) => set({ start })} />
+          <EndLine label="Ends with" value={shape.end} pictures={pictures} onPick={(end) => set({ end })} />
+        </>
+      )}
       <ChoiceLine
         label="Strong where"
         value={shape.coverage}

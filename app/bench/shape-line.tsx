@@ -45,7 +45,7 @@ export function ShapeLine({ shape, run }: { shape: Shape; run: (command: Command
 function withPicture(shape: Shape, file: string): ImageShape {
   const picture = { file, weight: 1 };
   if (shape.kind === "image") return { ...shape, pictures: [...shape.pictures, picture] };
-  return { kind: "image", pictures: [picture], coverage: "alpha", colour: "ink", depth: 0.25, pick: "chance" };
+  return { kind: "image", pictures: [picture], coverage: "alpha", colour: "ink", depth: 0.25, pick: "chance", laid: "stamped" };
 }
 
 function DrawnSettings({ shape, run }: { shape: DrawnShape; run: (command: Command) => void }) {

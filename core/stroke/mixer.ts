@@ -25,7 +25,9 @@ const EDGE = 32;
  * How a brush mixes. changing: it works on the paint that is there; lending: it takes its colour from what was there before
  * the stroke, and lays it as other strokes do, for it joins by a blend mode, evenly or with a rim.
  */
-export function mixingOf({ paint }: Brush): "none" | "changing" | "lending" {
+export function mixingOf({ paint, tip }: Brush): "none" | "changing" | "lending" {
+  // A picture that is bent along the path is no row of marks.
+  if (tip.shape.kind === "image" && tip.shape.laid === "bent") return "none";
   if (paint.soften > 0) return "changing";
   if (paint.mixing === 0) return "none";
   return paint.blend === "source-over" && paint.build === "build-up" && paint.rim.strength === 0 ? "changing" : "lending";

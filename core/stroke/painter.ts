@@ -17,6 +17,7 @@ import { MARK_NUMBERS, markField } from "./mark-list";
 import { GroundMeeting } from "./meet-ground";
 import { Mixer, mixingOf } from "./mixer";
 import { TipPlacer } from "./place-tip";
+import { Ribbon } from "./ribbon";
 import { RimFinish } from "./rim";
 
 const BATCH = 512;
@@ -32,6 +33,7 @@ function mannerOf(brush: Brush, erases: boolean, mixing: ReturnType<typeof mixin
   if (mixing === "lending") return "tint";
   if (shape.kind === "image" && shape.colour === "own") return "own";
   if (shape.kind === "image" && shape.colour !== "ink") return "toned";
+  if (shape.kind === "image" && shape.laid === "bent") return "cover";
   return tintsMarks(brush) ? "tint" : "cover";
 }
 
@@ -51,6 +53,7 @@ export class StrokePainter {
   private readonly manner: Manner;
   private readonly law: LawName;
   private readonly inking: Inking;
+  private readonly ribbon: Ribbon | undefined;
   private readonly placer: TipPlacer;
   /** The batch as it is filled; copied to the kernels' memory when it is laid. */
   private readonly words = new Int32Array(BATCH * MARK_WORDS);
@@ -89,6 +92,7 @@ export class StrokePainter {
     this.masks = tipMasks(surface.kernels);
     const toned = this.manner === "toned" && shape.kind === "image";
     this.inking = new Inking(ink, toned ? shape.depth : 0, toned && shape.colour === "two-tone");
+    if (shape.kind === "image" && shape.laid === "bent") this.ribbon = new Ribbon(surface, this.tiles, shape, pictures, tip.size, this.inking);
     this.placer = new TipPlacer(surface, this.masks, tip, pictures);
     this.ground = GroundMeeting.of(surface, brush, pictures, seed);
     this.strengthens = this.mixing === "none" && paint.build === "build-up" && (this.manner === "cover" || this.manner === "tint") && !this.ground;
@@ -112,6 +116,7 @@ export class StrokePainter {
   end(): void {
     this.maker.end();
     this.drain();
+    this.ribbon?.end();
     this.surface.dry();
     const { heap } = this.surface.kernels;
     heap.give(this.batch, BATCH * MARK_BYTES);
@@ -136,11 +141,21 @@ export class StrokePainter {
   }
 
   private enter(row: Float64Array, at: number): void {
+    if (this.ribbon) {
+      this.bend(this.ribbon, row, at);
+      return;
+    }
     const mask = this.placer.place(row, at);
     if (mask < 0) return;
     this.write(mask, row, at);
     if (this.mixing === "changing") this.mix(row, at);
     else if (this.waiting === BATCH) this.lay();
+  }
+
+  private bend(ribbon: Ribbon, row: Float64Array, at: number): void {
+    if (!this.coloured) this.settleColour(row, at);
+    ribbon.add(row, at);
+    this.laid++;
   }
 
   private write(mask: number, row: Float64Array, at: number): void {

@@ -22,6 +22,9 @@ export const picks = ["chance", "sequence", "pressure", "heading", "speed"] as c
 /** What gives a picture's marks their colour. */
 export const pictureColours = ["ink", "lightness", "own", "two-tone"] as const;
 
+/** How pictures are laid along a path. */
+export const layings = ["stamped", "bent"] as const;
+
 const imageSchema = z
   .strictObject({
     kind: z.literal("image"),
@@ -37,6 +40,11 @@ const imageSchema = z
     /** How far black and white of the map move the colour's lightness. */
     depth: share.default(0.25),
     pick: z.enum(picks).default("chance"),
+    /** stamped: a mark each; bent: the first picture repeated along the path and bent with it. */
+    laid: z.enum(layings).default("stamped"),
+    /** Pieces of their own for the start and the end of a path, where pictures are bent along it. */
+    start: tipPathSchema.optional(),
+    end: tipPathSchema.optional(),
   })
   .refine(({ pictures }) => pictures.some((p) => p.weight > 0), { message: "one picture at least needs a weight above 0", path: ["pictures"] })
   .refine(({ coverage, colour, pictures }) => coverage === "alpha" || colour === "ink" || colour === "own" || (colour === "lightness" && pictures.every((p) => p.map)), {
@@ -87,5 +95,7 @@ export function shapeOf(kind: DrawnShape["kind"]): Shape {
 
 /** The paths of all pictures that a shape needs. */
 export function picturePaths(shape: Shape): string[] {
-  return shape.kind === "image" ? [...new Set(shape.pictures.flatMap(({ file, map }) => (map ? [file, map] : [file])))] : [];
+  if (shape.kind !== "image") return [];
+  const ends = [shape.start, shape.end].filter((path) => path !== undefined);
+  return [...new Set([...shape.pictures.flatMap(({ file, map }) => (map ? [file, map] : [file])), ...ends])];
 }

@@ -19,6 +19,7 @@ const leaf = (part: Partial<ImageShape> = {}): Shape => ({
   colour: "ink",
   depth: 0.25,
   pick: "chance",
+  laid: "stamped",
   ...part,
 });
 
