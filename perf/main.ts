@@ -1,13 +1,19 @@
 import { measureBench } from "./bench";
 import { measureGrowth } from "./growth";
+import { measureLayers } from "./layers";
 import { measureMarks } from "./marks";
 import { measureMemory } from "./memory";
+import { measureMixing } from "./mixing";
 import { measurePictures } from "./pictures";
 import { measureStamping } from "./stamping";
+import { measureWet } from "./wet";
 
 // Prints all measurements of one run, as a table or with --json as one JSON object.
 const stamping = [16, 64, 256, 1024].map(measureStamping);
 const pictures = [32, 128, 400].map(measurePictures);
+const mixing = [512, 1024].flatMap(measureMixing);
+const wet = [32, 100, 400].map(measureWet);
+const layers = measureLayers();
 const marks = measureMarks();
 const memory = measureMemory();
 const growth = measureGrowth();
@@ -19,7 +25,7 @@ if (process.argv.includes("--json")) {
     along: { coverToSkia: along.cover / along.skia, tintToSkia: along.tint / along.skia, strokeToSkia: along.stroke / along.skia, strokeToCover: along.stroke / along.cover },
     about: { coverToSkia: about.cover / about.skia, tintToSkia: about.tint / about.skia },
   }));
-  process.stdout.write(`${JSON.stringify({ unit: "Mpx/s", stamping, ratios, pictures, marksASecond: marks, memory, growth, bench }, null, 2)}\n`);
+  process.stdout.write(`${JSON.stringify({ unit: "Mpx/s", stamping, ratios, pictures, mixing, wet, layers, marksASecond: marks, memory, growth, bench }, null, 2)}\n`);
 } else {
   const cell = (value: number) => value.toFixed(0).padStart(8);
   const ratio = (value: number) => `${value.toFixed(2)}×`.padStart(8);
@@ -37,6 +43,12 @@ if (process.argv.includes("--json")) {
   say("picture tips, whole strokes, Mpx/s: all alike, each with a size and angle by chance, by pressure and heading");
   for (const { size, still, turning, following } of pictures)
     say(`${String(size).padStart(5)}${cell(still)}${cell(turning)}${cell(following)} |  ${ratio(turning / still)} ${ratio(following / still)}`);
+  say("mixing: px/s of travel that it keeps up with at spacing 0.1, and how many times a fast hand's 2 000 px/s");
+  for (const { size, taking, space, speed } of mixing) say(`${String(size).padStart(5)}  ${taking.padEnd(8)} ${space.padEnd(8)}${cell(speed)} ${ratio(speed / 2000)}`);
+  say("whole strokes, times a plain one of the same marks: grain, rim, body, water");
+  for (const { size, grain, rim, body, soften } of wet) say(`${String(size).padStart(5)}  ${ratio(grain)} ${ratio(rim)} ${ratio(body)} ${ratio(soften)}`);
+  say(`ten layers of 4000×3000 px flattened in ${layers.ours.toFixed(0)} ms, by Skia in ${layers.skia.toFixed(0)} ms: ${(layers.skia / layers.ours).toFixed(2)}×`);
+  for (const { size, ms, tiles } of layers.shown) say(`ten layers of 6000×4500 px, ${size} px brush: marks to shown tiles in ${ms.toFixed(2)} ms, ${tiles} tiles`);
   say(`marks a second: ${(marks.plain / 1e6).toFixed(2)} M plain, ${(marks.driven / 1e6).toFixed(2)} M driven`);
   say(`6000×4500 px: empty ${(memory.empty / 1024).toFixed(0)} kB, full ${memory.full.toFixed(3)} times its tiles`);
   say(`allocated for each of a million marks: ${memory.made.toFixed(1)} bytes made, ${memory.painted.toFixed(1)} bytes painted`);

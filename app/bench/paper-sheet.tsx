@@ -107,18 +107,20 @@ export function PaperSheet({ brush, proofs, label, manner, mirrored = false, onT
   }));
 
   return (
-    <div ref={place} role="img" aria-label={label} className="sheet relative size-full overflow-hidden">
-      {proofs &&
-        size.width > 0 &&
-        proofsOn(size.width, size.height).map(({ label: name, room }, n) => (
-          <span
-            key={name}
-            className="pointer-events-none absolute text-[12px] text-soft"
-            style={n === 0 ? { left: 16, top: 8 } : { [mirrored ? "right" : "left"]: room.left, top: Math.min(size.height - 22, room.top + room.height + size.height * 0.045) }}
-          >
-            {name}
-          </span>
-        ))}
+    <div className="relative size-full overflow-hidden">
+      <div ref={place} role="img" aria-label={label} className="sheet absolute inset-0 overflow-hidden">
+        {proofs &&
+          size.width > 0 &&
+          proofsOn(size.width, size.height).map(({ label: name, room }, n) => (
+            <span
+              key={name}
+              className="pointer-events-none absolute text-[12px] text-soft"
+              style={n === 0 ? { left: 16, top: 8 } : { [mirrored ? "right" : "left"]: room.left, top: Math.min(size.height - 22, room.top + room.height + size.height * 0.045) }}
+            >
+              {name}
+            </span>
+          ))}
+      </div>
       {fault && (
         <p role="alert" className="absolute inset-x-0 top-1/3 mx-auto w-fit rounded-md border border-danger bg-raised px-4 py-2 text-danger">
           The engine stopped: {fault}. Reload the page; what you saved is safe.

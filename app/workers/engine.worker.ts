@@ -47,9 +47,10 @@ async function answer(ask: Ask): Promise<void> {
       return countStrokes();
     case "vignettes": {
       if (!colours) return;
-      const tip = await tipVignette(ask.brush, await fetchPictures(ask.brush), ask.width, ask.height, colours);
+      const pictures = await fetchPictures(ask.brush);
+      const tip = await tipVignette(ask.brush, pictures, ask.width, ask.height, colours);
       const paint = await paintVignette(ask.brush, ask.width, ask.height, colours);
-      const ground = await groundVignette(ask.brush, ask.width, ask.height, colours);
+      const ground = await groundVignette(ask.brush, pictures, ask.width, ask.height, colours);
       tell({ kind: "vignettes", tip, ground, paint }, [tip, ground, paint]);
     }
   }

@@ -27,7 +27,7 @@ export function tipVignette(brush: Brush, pictures: Pictures, width: number, hei
 }
 
 /** The grain as a stroke that is pressed harder and harder meets it. */
-export function groundVignette(brush: Brush, width: number, height: number, colours: PaperColours): Promise<ImageBitmap> {
+export function groundVignette(brush: Brush, pictures: Pictures, width: number, height: number, colours: PaperColours): Promise<ImageBitmap> {
   const size = height * 1.6;
   const ground = brush.ground && { ...brush.ground, anchor: "surface" as const };
   const shown = parseBrush({
@@ -40,7 +40,7 @@ export function groundVignette(brush: Brush, width: number, height: number, colo
     responses: [{ quality: "flow", source: "pressure", low: 0.1 }],
   });
   const samples = Array.from({ length: 30 }, (_, i) => ({ x: (width * i) / 29, y: height / 2, time: i * 8, pressure: i / 29 }));
-  return paint(shown, noPictures, [samples], width, height, colours);
+  return paint(shown, pictures, [samples], width, height, colours);
 }
 
 /** What one to seven strokes over the same place leave. */

@@ -1,5 +1,5 @@
 import type { Kernels } from "../kernels/load";
-import { ONE, TILE } from "../kernels/marks";
+import { ONE, PLANE, TILE } from "../kernels/marks";
 import { power } from "../numeric/power";
 import { cosDegrees, sinDegrees } from "../numeric/trig";
 import type { Pictures } from "../picture/picture";
@@ -57,6 +57,8 @@ function wrapped(i: number, side: number): number {
   return rest < 0 ? rest + side : rest;
 }
 
+const MOST_PER = 8;
+
 /** The grain as it lies under one stroke: the heights of each tile of the surface, made when a mark first meets it. */
 export class GroundSheet {
   private readonly tiles: Tiles;
@@ -64,6 +66,7 @@ export class GroundSheet {
   /**
    * @param originX @param originY the place of the surface that lies on the grain's corner
    * @param paper what the surface has of its own below it, and how strongly, 0…1; valleys of either are valleys
+   * @param depth where all marks meet the same: tiles then have 1/(1 − depth·(1 − height)), of 0…8 as 0…1, in a second plane
    */
   constructor(
     private readonly kernels: Kernels,
@@ -73,8 +76,9 @@ export class GroundSheet {
     private readonly originX: number,
     private readonly originY: number,
     private readonly paper?: { readonly lie: Lie; readonly depth: number },
+    private readonly depth?: number,
   ) {
-    this.tiles = new Tiles(kernels, columns, rows, 1);
+    this.tiles = new Tiles(kernels, columns, rows, depth === undefined ? 1 : 2);
   }
 
   /** The address of the table of tiles. */
@@ -93,12 +97,13 @@ export class GroundSheet {
     const words = this.kernels.heap.u16;
     const left = (index % this.columns) * TILE + 0.5;
     const top = Math.floor(index / this.columns) * TILE + 0.5;
-    const { lie, paper } = this;
+    const { lie, paper, depth } = this;
     for (let y = 0; y < TILE; y++) {
       for (let x = 0; x < TILE; x++) {
         let height = lie.at(left + x - this.originX, top + y - this.originY);
         if (paper) height *= 1 - paper.depth * (1 - paper.lie.at(left + x, top + y));
         words[tile / 2 + y * TILE + x] = height * ONE;
+        if (depth !== undefined) words[(tile + PLANE) / 2 + y * TILE + x] = Math.min(ONE, ONE / (MOST_PER * Math.max(1e-4, 1 - depth * (1 - height))));
       }
     }
     return tile;

@@ -21,8 +21,10 @@ interface KernelExports {
   tonedEven: Law;
   mergeCover(layer: number, cover: number, red: number, green: number, blue: number): void;
   mergeTint(layer: number, stroke: number): void;
+  /** As `mergeTint`, for a layer that lies on with an opacity. */
+  mergeWeaker(layer: number, stroke: number, opacity: number): void;
   /** Says what the marks of the next calls meet: 0 nothing, 1 peaks, 2 print, 3 pool. */
-  setGround(law: number, table: number, room: number, along: number): void;
+  setGround(law: number, table: number, room: number, along: number, withReciprocals: boolean): void;
   /** The bytes of room that a ground needs. */
   groundRoom(): number;
   /** Takes a one-plane stroke away from a layer. */

@@ -26,12 +26,16 @@ export class GroundMeeting {
     private readonly size: number,
     private readonly pictures: Pictures,
     private readonly seed: number,
+    /** Where all marks meet the same depth by the law of peaks. */
+    private readonly fixedDepth: number | undefined,
   ) {}
 
   /** Undefined where brush and surface are smooth. */
   static of(surface: Surface, brush: Brush, pictures: Pictures, seed: number): GroundMeeting | undefined {
     const ground = brush.ground ?? surface.paper;
-    return ground && new GroundMeeting(surface, ground, brush.ground !== null, brush.tip.size, pictures, seed);
+    if (!ground) return undefined;
+    const driven = brush.ground !== null && (brush.paint.load !== null || brush.responses.some((r) => r.quality === "depth"));
+    return new GroundMeeting(surface, ground, brush.ground !== null, brush.tip.size, pictures, seed, driven || ground.law !== "peaks" ? undefined : ground.depth);
   }
 
   /** How far the ground shows in a mark, Q15. The grain lies as the stroke's first mark finds it. @throws MissingGrain */
@@ -53,15 +57,31 @@ export class GroundMeeting {
     const { kernels } = this.surface;
     const { sheet } = this;
     kernels.onGround((index) => sheet?.make(index) ?? 0);
-    kernels.run.setGround(groundLaws.indexOf(this.ground.law) + 1, sheet?.table ?? 0, this.room, this.along?.side ?? 0);
+    kernels.run.setGround(groundLaws.indexOf(this.ground.law) + 1, sheet?.table ?? 0, this.room, this.along?.side ?? 0, this.fixedDepth !== undefined);
   }
 
   release(): void {
     if (this.room === 0) return;
     const { heap, run } = this.surface.kernels;
-    this.sheet?.release();
+    if (this.ground.anchor === "stroke") this.sheet?.release();
     this.along?.release();
     heap.give(this.room, run.groundRoom());
+  }
+
+  /** A grain that lies still is the same for the next stroke: the two newest are kept. */
+  private stillSheet(key: string, make: () => GroundSheet): GroundSheet {
+    const { kept } = this.surface;
+    const name = `ground ${key}`;
+    const present = kept.get(name);
+    if (present instanceof GroundSheet) return present;
+    const grounds = [...kept.keys()].filter((other) => other.startsWith("ground "));
+    for (const old of grounds.slice(0, Math.max(0, grounds.length - 1))) {
+      kept.get(old)?.release();
+      kept.delete(old);
+    }
+    const made = make();
+    kept.set(name, made);
+    return made;
   }
 
   private begin(row: Float64Array, at: number): void {
@@ -70,9 +90,10 @@ export class GroundMeeting {
     const lie = new Lie(ground, Math.max(LEAST_SCALE, this.ownGround ? row[at + grainScale] : ground.grainScale), pictures);
     if (ground.anchor === "mark") this.along = new MarkSheet(kernels, lie, this.size);
     else {
-      const [x, y] = ground.anchor === "stroke" ? [row[at + markField.x], row[at + markField.y]] : [0, 0];
       const below = this.ownGround && paper ? { lie: new Lie(paper, Math.max(LEAST_SCALE, paper.grainScale), pictures), depth: paper.depth } : undefined;
-      this.sheet = new GroundSheet(kernels, columns, rows, lie, x, y, below);
+      const sheetAt = (x: number, y: number) => new GroundSheet(kernels, columns, rows, lie, x, y, below, this.fixedDepth);
+      if (ground.anchor === "stroke") this.sheet = sheetAt(row[at + markField.x], row[at + markField.y]);
+      else this.sheet = this.stillSheet(`${JSON.stringify([ground, row[at + grainScale], paper, this.fixedDepth])}`, () => sheetAt(0, 0));
     }
     this.room = kernels.heap.take(kernels.run.groundRoom());
   }

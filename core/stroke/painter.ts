@@ -229,7 +229,7 @@ export class StrokePainter {
 
   private meetGround(): void {
     if (this.ground) this.ground.use();
-    else this.surface.kernels.run.setGround(0, 0, 0, 0);
+    else this.surface.kernels.run.setGround(0, 0, 0, 0, false);
     if (this.rim) this.rim.grained = this.ground?.sheet;
   }
 

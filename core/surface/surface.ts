@@ -28,6 +28,8 @@ export class Surface {
   readonly dirty: number;
   /** The surface's own grain, which every brush meets. */
   paper: Ground | undefined;
+  /** What strokes have made of the surface for those after them, by name. */
+  readonly kept = new Map<string, { release(): void }>();
   private wetStroke: Wet | undefined;
   private active = 0;
   private readonly scratch: number;
@@ -200,12 +202,14 @@ export class Surface {
   release(): void {
     this.wetStroke?.release();
     for (const layer of this.layers) layer.release();
+    for (const thing of this.kept.values()) thing.release();
+    this.kept.clear();
     const { heap } = this.kernels;
     heap.give(this.dirty, this.columns * this.rows);
     for (const room of [this.scratch, this.joined, this.before, this.empty]) heap.give(room, 4 * PLANE);
   }
 
-  /** Makes the neighbours of changed tiles changed ones. */
+  /** Makes those neighbours of changed tiles changed ones on which the wet stroke has something, too. */
   private spread(flags: Uint8Array): void {
     const changed: number[] = [];
     for (let i = 0; i < flags.length; i++) if (flags[i]) changed.push(i);
@@ -213,7 +217,10 @@ export class Surface {
       const column = index % this.columns;
       for (let row = Math.floor(index / this.columns) - 1; row <= index / this.columns + 1; row++) {
         if (row < 0 || row >= this.rows) continue;
-        for (let c = Math.max(0, column - 1); c <= Math.min(this.columns - 1, column + 1); c++) flags[row * this.columns + c] = ALL_BANDS;
+        for (let c = Math.max(0, column - 1); c <= Math.min(this.columns - 1, column + 1); c++) {
+          const neighbour = row * this.columns + c;
+          if (this.wetStroke?.body || this.wetStroke?.has(neighbour)) flags[neighbour] = ALL_BANDS;
+        }
       }
     }
   }
@@ -223,8 +230,11 @@ export class Surface {
     const seen = layers.filter((layer) => layer.visible && layer.opacity > 0 && (layer.tiles.at(index) || (wet && layer === active)));
     if (seen.length === 0) return this.empty;
     if (seen.length === 1 && seen[0].plain && !(wet && seen[0] === active)) return seen[0].tiles.at(index);
-    this.copyTile(this.empty, this.scratch);
-    for (const layer of seen) {
+    // The lowest one is copied; everything else is laid over it.
+    const [lowest] = seen;
+    const copies = lowest.plain && !(wet && lowest === active);
+    this.copyTile(copies ? lowest.tiles.at(index) : this.empty, this.scratch);
+    for (const layer of copies ? seen.slice(1) : seen) {
       const tile = layer.tiles.at(index);
       if (!wet || layer !== active) this.putOver(tile, index, layer);
       else if (wet.plain && layer.plain && !layer.keepsAlpha) {
@@ -248,6 +258,10 @@ export class Surface {
       return;
     }
     const hidden = mask?.at(index) ?? 0;
+    if (!hidden && blend === "source-over") {
+      run.mergeWeaker(this.scratch, tile, toQ15(opacity));
+      return;
+    }
     if (opacity < 1 || hidden) run.scaleTile(tile, this.joined, toQ15(opacity), hidden);
     const source = opacity < 1 || hidden ? this.joined : tile;
     if (blend === "source-over") run.mergeTint(this.scratch, source);

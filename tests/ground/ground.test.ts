@@ -96,9 +96,9 @@ test("the grain lies still under all strokes, or begins anew with each", () => {
   };
   const row = Array.from({ length: 40 }, (_, i) => i - 20);
   const [still, moved] = [painted("surface", 100), painted("surface", 117)];
-  for (const dx of row.slice(20)) expect(moved(dx - 17)).toBe(still(dx));
+  for (const dx of row.slice(20)) expect(Math.abs(moved(dx - 17) - still(dx))).toBeLessThan(10);
   const [first, second] = [painted("stroke", 100), painted("stroke", 117)];
-  for (const dx of row) expect(second(dx)).toBe(first(dx));
+  for (const dx of row) expect(Math.abs(second(dx) - first(dx))).toBeLessThan(10);
 });
 
 test("scale, contrast, brightness, inversion and rotation do what they say", () => {
@@ -187,7 +187,7 @@ test("a grain that goes along with marks is the same in all of them, unless it s
   };
   const row = Array.from({ length: 40 }, (_, i) => i - 20);
   const still = tap(125, false);
-  for (const d of row) expect(still(180 + d, d >> 1)).toBe(still(60 + d, d >> 1));
+  for (const d of row) expect(Math.abs(still(180 + d, d >> 1) - still(60 + d, d >> 1))).toBeLessThan(10);
   const strayed = tap(125, true);
   expect(row.some((d) => Math.abs(strayed(180 + d, 0) - strayed(60 + d, 0)) > 5000)).toBe(true);
 });

@@ -49,7 +49,7 @@ describe("steadying", () => {
         for (const { x, y, time } of samples) {
           const brush = string.follow(tame(x, y, time));
           expect(Math.hypot(brush.x - x, brush.y - y)).toBeLessThanOrEqual(reach + 1e-9);
-          if (before && Math.hypot(before.x - x, before.y - y) <= reach) expect(brush.x === before.x && brush.y === before.y).toBe(true);
+          if (before && Math.hypot(before.x - x, before.y - y) <= reach - 1e-9) expect(brush.x === before.x && brush.y === before.y).toBe(true);
           before = brush;
         }
         const last = samples[samples.length - 1];

@@ -1,5 +1,5 @@
 import { Mark } from "./mark";
-import { TILE } from "./q15";
+import { PLANE, TILE, times } from "./q15";
 import { GROUP } from "./rows";
 
 // Returns the address of a tile's grain and enters it in the ground's table.
@@ -13,6 +13,8 @@ let groundTable: usize = 0;
 let scratch: usize = 0;
 /** The px of a row of the sheet that goes along with marks. */
 let alongStride: i32 = 0;
+/** Whether tiles have 1/(1 − d·(1 − g)) in a second plane: where the depth is the same for all marks. */
+let reciprocals: bool = false;
 
 const STRIDE: i32 = TILE + 2 * GROUP;
 const SPANS: i32 = 128;
@@ -20,7 +22,8 @@ const ROWS: i32 = SPANS + TILE * 8;
 const PLANE_BYTES: i32 = STRIDE * TILE * 2 + 64;
 
 /** Says what the marks of the next calls meet; `room` is for the kernels to work in, `groundRoom()` bytes; `along`: px a row of a sheet that goes along with marks. */
-export function setGround(law: i32, table: usize, room: usize, along: i32): void {
+export function setGround(law: i32, table: usize, room: usize, along: i32, withReciprocals: bool): void {
+  reciprocals = withReciprocals;
   alongStride = along;
   groundLaw = law;
   groundTable = table;
@@ -57,6 +60,7 @@ export function grounded(mark: Mark, top: i32, bottom: i32, row: i32, column: i3
   out.height = TILE;
   out.strengths = 0;
   const depth = f32x4.splat(<f32>mark.depth / 32767);
+  const share = i16x8.splat(<i16>mark.depth);
   for (let y = top; y < bottom; y++) {
     const line = y - mark.y;
     const span = mark.spans + (line << 3);
@@ -74,6 +78,14 @@ export function grounded(mark: Mark, top: i32, bottom: i32, row: i32, column: i3
     const target = out.mask + (((y & 63) * STRIDE) << 1);
     const heights = grain ? grain + ((y & 63) << 7) : mark.heights + ((line * alongStride + left - mark.x) << 1);
     for (let p = 0; p < planes; p++) clearEdges(target + p * PLANE_BYTES, from, end);
+    if (planes == 1 && (groundLaw > 1 || (reciprocals && grain))) {
+      for (let x = from; x < end; x += 8) {
+        const m = v128.load(source + (x << 1));
+        const at = heights + (x << 1);
+        v128.store(target + (x << 1), groundLaw == 1 ? peaks(m, v128.load(at), v128.load(at, PLANE), share) : thinned(m, v128.load(at), share));
+      }
+      continue;
+    }
     for (let x = from; x < end; x += 8) {
       const m = v128.load(source + (x << 1));
       const g = v128.load(heights + (x << 1));
@@ -87,6 +99,25 @@ export function grounded(mark: Mark, top: i32, bottom: i32, row: i32, column: i3
     }
   }
   return out;
+}
+
+/** print and pool: `m·(1 − d·(1 − g))` and `m·(1 − d·g)`. */
+@inline
+function thinned(m: v128, g: v128, depth: v128): v128 {
+  const one = i16x8.splat(32767);
+  const low = groundLaw == 2 ? i16x8.sub(one, g) : g;
+  return times(m, i16x8.sub(one, times(depth, low)));
+}
+
+/** peaks, `max(0, m − v)/(1 − v)` with v = d·(1 − g), as 1 − (1 − m)/(1 − v); `per` is 1/(1 − v) of 0…8 as 0…1. */
+@inline
+function peaks(m: v128, g: v128, per: v128, depth: v128): v128 {
+  const one = i16x8.splat(32767);
+  const lost = i16x8.min_s(times(i16x8.sub(one, m), per), i16x8.splat(4095));
+  const left = i16x8.shl(i16x8.sub(i16x8.splat(4095), lost), 3);
+  // What is full stays full, and what lies wholly below the valleys is nothing.
+  const valley = times(depth, i16x8.sub(one, g));
+  return v128.and(v128.or(left, i16x8.shr_u(left, 12)), i16x8.gt_s(m, valley));
 }
 
 @inline

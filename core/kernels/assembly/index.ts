@@ -2,7 +2,7 @@ export { coverBuild, coverEven, ownBuild, ownEven, tintBuild, tintEven, tonedBui
 export { blend, erase, keepAlpha } from "./blend";
 export { rim, rimRoom } from "./edge";
 export { groundRoom, setGround } from "./ground";
-export { mergeCover, mergeTint, scaleTile, showClear, showOpaque, showWet } from "./merge";
+export { mergeCover, mergeTint, mergeWeaker, scaleTile, showClear, showOpaque, showWet } from "./merge";
 export { maskEllipse } from "./mask-ellipse";
 export { maskSample } from "./mask-sample";
 export { gather, layDragged, layMixed, setCarried, setMixing, takeUp } from "./mix";

@@ -41,6 +41,20 @@ export function mergeTint(layer: usize, stroke: usize): void {
   }
 }
 
+/** As `mergeTint` for a layer that lies on with an opacity. */
+export function mergeWeaker(layer: usize, stroke: usize, opacity: i32): void {
+  const factor = i16x8.splat(<i16>opacity);
+  for (let i = 0; i < PLANE; i += 16) {
+    const a = times(v128.load(stroke + i + 3 * PLANE), factor);
+    if (!v128.any_true(a)) continue;
+    for (let plane = 0; plane < 4 * PLANE; plane += PLANE) {
+      const at = layer + i + plane;
+      const now = v128.load(at);
+      v128.store(at, i16x8.add_sat_s(times(v128.load(stroke + i + plane), factor), i16x8.sub(now, times(now, a))));
+    }
+  }
+}
+
 /** Copies a four-plane tile weaker: times `opacity`, and where a one-plane tile (0 for none) hides it, times what is not hidden. */
 export function scaleTile(from: usize, to: usize, opacity: i32, hidden: usize): void {
   const factor = i16x8.splat(<i16>opacity);
