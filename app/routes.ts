@@ -6,6 +6,7 @@ export default [
   route("bench/:id", "bench/route.tsx"),
   route("sets", "sets/list-route.tsx"),
   route("sets/:id", "sets/set-route.tsx"),
+  route("sets/:id/grain", "sets/grain-route.ts"),
   route("outlet", "outlet/route.tsx"),
   route("editions/:id", "edition/route.tsx"),
   route("editions/:id/package.zip", "edition/package-route.ts"),

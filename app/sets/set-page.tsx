@@ -10,6 +10,7 @@ import { TopBar } from "~/ui/top-bar";
 import { counted, day } from "~/ui/words";
 import { type Draft, nextVersion } from "./draft";
 import { MemberLine } from "./member-line";
+import { OneGrain } from "./one-grain";
 import type { action } from "./set-route";
 
 function draftOf({ name, licence, notes, credits, brushes }: KeptSet): Draft {
@@ -143,6 +144,9 @@ export function SetPage({ set, shelf, editions }: { set: KeptSet; shelf: KeptBru
             </Choice>
             <TextArea label="Notes for painters" value={draft.notes} maxLength={4000} onChange={(e) => edit({ notes: e.target.value })} />
             <Field label="Credits" value={draft.credits} maxLength={1000} onChange={(e) => edit({ credits: e.target.value })} />
+          </section>
+          <section className="rounded-lg border border-line bg-panel p-4">
+            <OneGrain setId={set.id} />
           </section>
           <section aria-labelledby="editions" className="space-y-3 rounded-lg border border-line bg-panel p-4">
             <h2 id="editions" className="font-semibold font-serif text-base">

@@ -1,4 +1,5 @@
 export { brushText } from "./canonical";
+export { withGrain } from "./one-grain";
 export { BrushError, firstFault, parseBrush } from "./parse";
 export { brushPictures, renamePictures } from "./pictures";
 export { BRUSH_NAME_LENGTH, type Brush, brushSchema, LEVEL } from "./schema";

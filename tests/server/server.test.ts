@@ -1,3 +1,4 @@
+import { grainOf } from "@core/ground/grain";
 import { closeSession, createAccount, findByPassword, findBySession, openSession } from "@server/accounts/repository";
 import { addBrushes, findBrush, findRevision, listBrushes, saveBrush } from "@server/brushes/repository";
 import { connect, type Database } from "@server/database/connect";
@@ -6,6 +7,7 @@ import { publish } from "@server/editions/publish";
 import { findEdition, packageBytes } from "@server/editions/repository";
 import { takePackage } from "@server/editions/take";
 import { RenderPool } from "@server/render/pool";
+import { giveOneGrain } from "@server/sets/one-grain";
 import { brushesOfSet, createSet, findSet, saveSet } from "@server/sets/repository";
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import { brushOf } from "../helpers";
@@ -133,6 +135,19 @@ describe("sets and editions", () => {
     expect((await saveSet(database, account.id, set.id, 1, draft))?.saved).toBe(false);
     const after = await findSet(database, account.id, set.id);
     expect(after && (await brushesOfSet(database, account.id, after)).map((b) => b.brush.name)).toEqual(["One", "Two"]);
+  });
+
+  test("a set's brushes with a ground are given one grain, each as a new revision; smooth ones stay", async () => {
+    const account = await open();
+    const ids = await addBrushes(database, account.id, [brushOf({ name: "Dry", ground: { law: "pool", depth: 0.3 } }), brushOf({ name: "Smooth" })]);
+    const setId = await createSet(database, account.id, { name: "Boards", licence: "CC0-1.0", notes: "", credits: "", brushes: ids.map((id) => ({ id, group: "" })) });
+    const set = await findSet(database, account.id, setId);
+    if (!set) throw new Error("the set is gone");
+    expect(await giveOneGrain(database, account.id, set, grainOf("weave"), 1.5)).toBe(1);
+    const [dry, smooth] = await Promise.all(ids.map((id) => findBrush(database, account.id, id)));
+    expect(dry?.brush.ground).toMatchObject({ grain: { kind: "weave" }, grainScale: 1.5, law: "pool", depth: 0.3 });
+    expect([dry?.revision, smooth?.revision, smooth?.brush.ground]).toEqual([2, 1, null]);
+    expect((await findRevision(database, account.id, ids[0], 1))?.ground?.grain.kind).toBe("paper");
   });
 
   test("an edition's bytes stay as published, a version exists once, and another painter gets the very brushes", async () => {
