@@ -1,3 +1,5 @@
+import type { Brush } from "@core/brush";
+import type { Quality } from "@core/quality/table";
 import type { KeptBrush } from "@server/brushes/repository";
 import { Redo2, Undo2 } from "lucide-react";
 import { useCallback, useEffect, useReducer, useRef, useState } from "react";
@@ -8,11 +10,15 @@ import { TopBar } from "~/ui/top-bar";
 import type { PaperManner, Tell } from "~/workers/messages";
 import { Bodies } from "./bodies";
 import { ConflictDialog } from "./conflict-dialog";
+import { HeldBar } from "./held-bar";
 import { PaperBar } from "./paper-bar";
 import { type PaperHandle, PaperSheet } from "./paper-sheet";
+import { ResponseTable } from "./response-table";
 import type { action } from "./route";
 import { SaveAsDialog } from "./save-as-dialog";
-import { type Command, isChanged, markSaved, openBench, redo, reduce, rename, seal, takeNewest, undo } from "./state";
+import { type Command, isChanged, markSaved, openBench, redo, reduce, rename, seal, takeBrush, takeNewest, undo } from "./state";
+import { type StripPiece, TestStrip } from "./test-strip";
+import { ViewBar } from "./view-bar";
 
 /** The bench: a brush on its paper above, its bodies below. */
 export function Bench({ kept }: { kept: KeptBrush }) {
@@ -21,6 +27,11 @@ export function Bench({ kept }: { kept: KeptBrush }) {
   const [pictures, setPictures] = useState<Extract<Tell, { kind: "vignettes" }>>();
   const [manner, setManner] = useState<PaperManner>({ use: "paint", lit: true });
   const [mirrored, setMirrored] = useState(false);
+  const [strip, setStrip] = useState<Quality>();
+  const pieces = useRef<(piece: StripPiece) => void>(undefined);
+  const [responses, setResponses] = useState(false);
+  const [held, setHeld] = useState<Brush>();
+  const [showsHeld, setShowsHeld] = useState(false);
   const [asking, setAsking] = useState(false);
   const paper = useRef<PaperHandle>(null);
   const saver = useFetcher<typeof action>();
@@ -54,11 +65,17 @@ export function Bench({ kept }: { kept: KeptBrush }) {
     return () => removeEventListener("beforeunload", warn);
   }, [changed]);
 
+  const hold = () => {
+    setHeld(brush);
+    setShowsHeld(false);
+  };
+
   useEffect(() => {
     const keys = (event: KeyboardEvent) => {
+      if (held && event.key.toLowerCase() === "h" && !event.ctrlKey && !event.metaKey && !event.altKey && !isTyping(event.target)) setShowsHeld((now) => !now);
       if (!(event.ctrlKey || event.metaKey)) return;
       const letter = event.key.toLowerCase();
-      const typing = event.target instanceof HTMLInputElement || event.target instanceof HTMLTextAreaElement;
+      const typing = isTyping(event.target);
       if (letter === "s") save();
       else if (letter === "z" && !typing) run(event.shiftKey ? redo : undo);
       else if (letter === "y" && !typing) run(redo);
@@ -67,11 +84,12 @@ export function Bench({ kept }: { kept: KeptBrush }) {
     };
     addEventListener("keydown", keys);
     return () => removeEventListener("keydown", keys);
-  }, [save]);
+  }, [save, held]);
 
   const hear = useCallback((tell: Tell) => {
     if (tell.kind === "strokes") setStrokes(tell.count);
     if (tell.kind === "vignettes") setPictures(tell);
+    if (tell.kind === "strip-piece") pieces.current?.(tell);
   }, []);
 
   return (
@@ -92,6 +110,15 @@ export function Bench({ kept }: { kept: KeptBrush }) {
           </span>
         </div>
         <div className="ml-auto flex items-center gap-2">
+          <ViewBar
+            strip={strip}
+            onStrip={setStrip}
+            responses={responses}
+            onResponses={() => setResponses(!responses)}
+            holding={held !== undefined}
+            onHold={hold}
+            grounded={brush.ground !== null}
+          />
           <Button
             kind="quiet"
             className="px-1.5"
@@ -135,8 +162,16 @@ export function Bench({ kept }: { kept: KeptBrush }) {
             Not saved: {answer.fault}
           </p>
         )}
-        <div className="min-h-64 flex-1 border border-line shadow-sm max-lg:h-[60vh] max-lg:flex-none">
-          <PaperSheet handle={paper} brush={brush} proofs manner={manner} mirrored={mirrored} label={`Proof strokes of ${brush.name}; draw anywhere to try it`} onTell={hear}>
+        <div className={`relative border border-line shadow-sm max-lg:h-[60vh] max-lg:flex-none ${responses ? "h-64 shrink-0" : "min-h-64 flex-1"}`}>
+          <PaperSheet
+            handle={paper}
+            brush={showsHeld && held ? held : brush}
+            proofs
+            manner={manner}
+            mirrored={mirrored}
+            label={`Proof strokes of ${brush.name}; draw anywhere to try it`}
+            onTell={hear}
+          >
             <PaperBar
               manner={manner}
               onManner={setManner}
@@ -148,8 +183,25 @@ export function Bench({ kept }: { kept: KeptBrush }) {
               onRefill={brush.paint.load !== null && brush.paint.refill !== "stroke" ? () => paper.current?.refill() : undefined}
             />
           </PaperSheet>
+          {held && (
+            <HeldBar
+              held={held}
+              brush={brush}
+              showsHeld={showsHeld}
+              onShow={setShowsHeld}
+              onReturn={() => {
+                run(takeBrush(held, "back to held"));
+                setShowsHeld(false);
+              }}
+              onDrop={() => {
+                setHeld(undefined);
+                setShowsHeld(false);
+              }}
+            />
+          )}
+          {strip && <TestStrip key={strip} name={strip} brush={brush} run={run} paper={paper} pieces={pieces} onClose={() => setStrip(undefined)} />}
         </div>
-        <Bodies brush={brush} run={run as (command: Command) => void} paper={paper} pictures={pictures} />
+        {responses ? <ResponseTable brush={brush} run={run} /> : <Bodies brush={brush} run={run as (command: Command) => void} paper={paper} pictures={pictures} />}
       </main>
       <SaveAsDialog open={asking} name={`${brush.name}, new`} onClose={() => setAsking(false)} onSave={(name) => submit({ act: "save-new", brush: { ...brush, name } })} />
       <ConflictDialog
@@ -170,6 +222,10 @@ export function Bench({ kept }: { kept: KeptBrush }) {
       </Dialog>
     </div>
   );
+}
+
+function isTyping(target: EventTarget | null): boolean {
+  return (target instanceof HTMLInputElement && target.type !== "radio" && target.type !== "checkbox" && target.type !== "range") || target instanceof HTMLTextAreaElement;
 }
 
 function undoLabel(verb: string, what: string | undefined): string {

@@ -12,6 +12,8 @@ export interface PaperHandle {
   takeBack(): void;
   clear(): void;
   refill(): void;
+  /** Asks for the same strokes with several brushes; answers with the turn their pictures will name. */
+  strip(brushes: readonly Brush[], width: number, height: number): number;
   vignettes(brush: Brush, width: number, height: number): void;
 }
 
@@ -101,6 +103,7 @@ export function PaperSheet({ brush, proofs, label, manner, mirrored = false, onT
 
   useImperativeHandle(handle, () => ({
     takeBack: () => engine.current?.takeBack(),
+    strip: (brushes, width, height) => engine.current?.strip(brushes, width, height) ?? 0,
     refill: () => engine.current?.refill(),
     clear: () => engine.current?.clear(),
     vignettes: (value, width, height) => engine.current?.vignettes(value, width, height),

@@ -111,6 +111,11 @@ export function setGround(ground: Brush["ground"], label: string, key?: string):
   };
 }
 
+/** Makes another brush the present one, as one step. */
+export function takeBrush(brush: Brush, label: string): Command {
+  return change(label, () => brush);
+}
+
 export function rename(name: string): Command {
   return change("name", (brush) => (brush.name === name ? brush : { ...brush, name }), "name");
 }

@@ -41,7 +41,7 @@ export function TopBar({ children }: { children?: ReactNode }) {
       </button>
       {signedIn ? (
         <Form method="post" action="/sign-out" className="flex items-center gap-3">
-          <span className="text-soft">{root?.studio}</span>
+          <span className="text-soft max-[1400px]:hidden">{root?.studio}</span>
           <button type="submit" className="text-soft underline underline-offset-4 hover:text-ink">
             Sign out
           </button>

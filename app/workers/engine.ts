@@ -7,6 +7,7 @@ export class Engine {
   private readonly worker = new Worker(new URL("./engine.worker.ts", import.meta.url), { type: "module" });
   private turn = 0;
   private stroke = 0;
+  private strips = 0;
 
   /** @param canvas is handed over: afterwards only the worker draws on it */
   constructor(canvas: HTMLCanvasElement, colours: PaperColours, proofs: boolean, hear: (tell: Tell) => void) {
@@ -20,6 +21,12 @@ export class Engine {
   setBrush(brush: Brush): number {
     this.ask({ kind: "brush", brush, turn: ++this.turn });
     return this.turn;
+  }
+
+  /** Asks for a strip of brushes; answers with the turn that its pieces will name. */
+  strip(brushes: readonly Brush[], width: number, height: number): number {
+    this.ask({ kind: "strip", turn: ++this.strips, brushes, width, height });
+    return this.strips;
   }
 
   vignettes(brush: Brush, width: number, height: number): void {

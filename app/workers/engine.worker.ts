@@ -1,12 +1,13 @@
 import { fetchPictures } from "./fetch-pictures";
 import type { Ask, PaperColours, Tell } from "./messages";
 import { Paper } from "./paper";
-import { groundVignette, paintVignette, tipVignette } from "./vignettes";
+import { groundVignette, paintVignette, stripPiece, tipVignette } from "./vignettes";
 
 let paper: Paper | undefined;
 let colours: PaperColours | undefined;
 let stroke = 0;
 let counted = 0;
+let stripTurn = 0;
 
 function tell(message: Tell, transfer: Transferable[] = []): void {
   postMessage(message, { transfer });
@@ -45,6 +46,8 @@ async function answer(ask: Ask): Promise<void> {
     case "clear":
       paper?.clear();
       return countStrokes();
+    case "strip":
+      return drawStrip(ask);
     case "vignettes": {
       if (!colours) return;
       const pictures = await fetchPictures(ask.brush);
@@ -53,6 +56,18 @@ async function answer(ask: Ask): Promise<void> {
       const ground = await groundVignette(ask.brush, pictures, ask.width, ask.height, colours);
       tell({ kind: "vignettes", tip, ground, paint }, [tip, ground, paint]);
     }
+  }
+}
+
+/** Draws the pieces one by one, and stops when another strip has been asked for. */
+async function drawStrip({ turn, brushes, width, height }: Extract<Ask, { kind: "strip" }>): Promise<void> {
+  stripTurn = turn;
+  for (const [index, brush] of brushes.entries()) {
+    const pictures = await fetchPictures(brush);
+    await new Promise((resolve) => setTimeout(resolve));
+    if (stripTurn !== turn || !colours) return;
+    const picture = await stripPiece(brush, pictures, width, height, colours);
+    tell({ kind: "strip-piece", turn, index, picture }, [picture]);
   }
 }
 

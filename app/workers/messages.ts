@@ -28,6 +28,8 @@ export type Ask =
   | { readonly kind: "refill" }
   | { readonly kind: "take-back" }
   | { readonly kind: "clear" }
+  /** The same strokes with several brushes, in pictures of this size. */
+  | { readonly kind: "strip"; readonly turn: number; readonly brushes: readonly Brush[]; readonly width: number; readonly height: number }
   | { readonly kind: "vignettes"; readonly brush: Brush; readonly width: number; readonly height: number };
 
 /** What the engine tells the page. */
@@ -36,4 +38,5 @@ export type Tell =
   | { readonly kind: "shown"; readonly stroke: number; readonly samples: number }
   | { readonly kind: "strokes"; readonly count: number }
   | { readonly kind: "vignettes"; readonly tip: ImageBitmap; readonly ground: ImageBitmap; readonly paint: ImageBitmap }
+  | { readonly kind: "strip-piece"; readonly turn: number; readonly index: number; readonly picture: ImageBitmap }
   | { readonly kind: "fault"; readonly message: string };

@@ -1,5 +1,7 @@
 import { type Brush, parseBrush } from "@core/brush";
 import { hexToRgb } from "@core/colour/srgb";
+import type { Sample } from "@core/hand/sample";
+import { lightToHeavy, type Room, slowSwell, wave } from "@core/hand/simulate";
 import { paintSchema } from "@core/paint/model";
 import { noPictures, type Pictures } from "@core/picture/picture";
 import { renderHand } from "@core/stroke/render";
@@ -24,6 +26,14 @@ export function tipVignette(brush: Brush, pictures: Pictures, width: number, hei
     responses: [],
   };
   return paint(still, pictures, [[{ x: width / 2, y: height / 2, time: 0, pressure: 1 }]], width, height, colours);
+}
+
+/** Three strokes of a brush one below the other: light to heavy, a slow swell, and one over wet colour where it needs some. */
+export function stripPiece(brush: Brush, pictures: Pictures, width: number, height: number, colours: PaperColours): Promise<ImageBitmap> {
+  const third = height / 3;
+  const room = (n: number) => ({ left: width * 0.08, top: third * n + third * 0.2, width: width * 0.84, height: third * 0.6 });
+  const strokes = [lightToHeavy(room(0)), slowSwell(room(1)), wave(room(2))].flatMap((hand) => hand.strokes.map((stroke) => [...stroke]));
+  return paint(brush, pictures, strokes, width, height, colours, { left: 0, top: height * 0.05, width, height: height * 0.9 });
 }
 
 /** The grain as a stroke that is pressed harder and harder meets it. */
@@ -58,14 +68,7 @@ export function paintVignette(brush: Brush, width: number, height: number, colou
   return paint(shown, noPictures, taps, width, height, colours);
 }
 
-function paint(
-  brush: Brush,
-  pictures: Pictures,
-  strokes: { x: number; y: number; time: number; pressure: number }[][],
-  width: number,
-  height: number,
-  colours: PaperColours,
-): Promise<ImageBitmap> {
+function paint(brush: Brush, pictures: Pictures, strokes: readonly (readonly Sample[])[], width: number, height: number, colours: PaperColours, bed?: Room): Promise<ImageBitmap> {
   const pixels = renderHand({
     brush,
     strokes,
@@ -75,6 +78,7 @@ function paint(
     paper: hexToRgb(colours.paper),
     seed: 1,
     light: tableLight,
+    bed,
     pictures,
   });
   return createImageBitmap(new ImageData(pixels, width, height));

@@ -1,4 +1,5 @@
 export { brushText } from "./canonical";
+export { type Difference, differences } from "./differences";
 export { withGrain } from "./one-grain";
 export { BrushError, firstFault, parseBrush } from "./parse";
 export { brushPictures, renamePictures } from "./pictures";

@@ -149,7 +149,8 @@ function fibres(count: number, long: number, seed: number): Height {
     const wide = 1 + 2 * chance(seed, n, 5);
     const high = 0.45 + 0.55 * chance(seed, n, 6);
     for (let step = 0; step < steps; step++) {
-      const thin = wide * Math.sqrt(Math.max(0, 1 - ((2 * step) / steps - 1) ** 2));
+      const fromMiddle = (2 * step) / steps - 1;
+      const thin = wide * Math.sqrt(Math.max(0, 1 - fromMiddle * fromMiddle));
       stampStrand(sheet, x, y, thin, high);
       x += cosDegrees(way);
       y += sinDegrees(way);

@@ -34,7 +34,7 @@ export function scatterOf([r, g, b]: readonly number[]): number {
 
 /** K/S of a reflectance: Kubelka and Munk 1931, `(1 − R)² / 2R`. */
 export function absorption(reflectance: number): number {
-  return (1 - reflectance) ** 2 / (2 * reflectance);
+  return ((1 - reflectance) * (1 - reflectance)) / (2 * reflectance);
 }
 
 /** The reflectance of K/S, the inverse of `absorption`. */

@@ -27,7 +27,7 @@ function mixTables(kernels: Kernels): Tables {
   };
   const made = {
     decode: put(Float32Array.from({ length: ONE + 1 }, (_, i) => toLinear(i / ONE))),
-    encode: put(Float32Array.from({ length: ENCODE_STEPS + 1 }, (_, i) => fromLinear((i / ENCODE_STEPS) ** 2))),
+    encode: put(Float32Array.from({ length: ENCODE_STEPS + 1 }, (_, i) => fromLinear((i / ENCODE_STEPS) * (i / ENCODE_STEPS)))),
     pigment: put(pigmentNumbers()),
   };
   tablesOf.set(kernels, made);

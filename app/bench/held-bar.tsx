@@ -1,0 +1,86 @@
+import { type Brush, type Difference, differences } from "@core/brush";
+import { qualityRow } from "@core/quality/table";
+import { Popover } from "radix-ui";
+import { useMemo } from "react";
+import { Button } from "~/ui/button";
+import { counted } from "~/ui/words";
+import { writeValue } from "./units";
+
+interface Props {
+  readonly held: Brush;
+  readonly brush: Brush;
+  /** Whether the paper shows the held brush. */
+  readonly showsHeld: boolean;
+  readonly onShow: (held: boolean) => void;
+  /** Makes the held brush the present one. */
+  readonly onReturn: () => void;
+  readonly onDrop: () => void;
+}
+
+/** Held against now: which of them the paper shows, and in what they differ. */
+export function HeldBar({ held, brush, showsHeld, onShow, onReturn, onDrop }: Props) {
+  const found = useMemo(() => differences(held, brush), [held, brush]);
+  return (
+    <section aria-label="Held against now" className="absolute top-1 left-28 z-10 flex items-center gap-1.5 rounded-lg border border-line bg-panel px-2 py-1 shadow-sm">
+      <div role="radiogroup" aria-label="What the paper shows" className="flex overflow-hidden rounded-md border border-line text-[13px]">
+        {[false, true].map((which) => (
+          <label
+            key={String(which)}
+            className="cursor-pointer bg-raised px-2.5 py-0.5 text-soft has-checked:bg-act has-checked:text-act-ink has-focus-visible:outline-2 has-focus-visible:outline-act pointer-coarse:py-2.5"
+          >
+            <input type="radio" name="held" className="sr-only" checked={showsHeld === which} onChange={() => onShow(which)} />
+            {which ? "held" : "now"}
+          </label>
+        ))}
+      </div>
+      <Popover.Root>
+        <Popover.Trigger asChild>
+          <Button kind="quiet" className="h-7 text-[13px]">
+            {found.length === 0 ? "the same" : counted(found.length, "difference", "differences")}
+          </Button>
+        </Popover.Trigger>
+        <Popover.Portal>
+          <Popover.Content
+            side="bottom"
+            sideOffset={6}
+            collisionPadding={12}
+            className="z-30 max-h-[60dvh] w-96 overflow-y-auto rounded-lg border border-line bg-panel p-3 shadow-xl"
+          >
+            <h3 className="mb-1.5 font-semibold font-serif text-base">From held to now</h3>
+            {found.length === 0 && <p className="text-soft">Nothing has changed since it was held.</p>}
+            <ul className="space-y-1">
+              {found.map((difference) => (
+                <li key={JSON.stringify(difference)} className="flex justify-between gap-4">
+                  <DifferenceLine difference={difference} />
+                </li>
+              ))}
+            </ul>
+          </Popover.Content>
+        </Popover.Portal>
+      </Popover.Root>
+      <Button className="h-7 text-[13px]" disabled={found.length === 0} onClick={onReturn}>
+        Back to held
+      </Button>
+      <Button kind="quiet" className="h-7 text-[13px]" onClick={onDrop}>
+        Let go
+      </Button>
+    </section>
+  );
+}
+
+function DifferenceLine({ difference }: { difference: Difference }) {
+  if (difference.kind === "response") return <Pair what={difference.what} says={difference.change} />;
+  if (difference.kind === "setting") return <Pair what={difference.what} says={`${difference.from} → ${difference.to}`} />;
+  const { label, unit } = qualityRow(difference.name);
+  const shown = (value: number | null) => (value === null ? "none" : writeValue(value, unit));
+  return <Pair what={label} says={`${shown(difference.from)} → ${shown(difference.to)}`} />;
+}
+
+function Pair({ what, says }: { what: string; says: string }) {
+  return (
+    <>
+      <span>{what}</span>
+      <span className="text-right font-mono text-[13px] text-soft">{says}</span>
+    </>
+  );
+}

@@ -1,0 +1,18 @@
+import type { QualityRow } from "@core/quality/row";
+
+/** Values about the present one, by ratio; by steps where the quality may be nought or negative. */
+const RATIOS = [0.3, 0.55, 0.8, 1, 1.3, 1.8, 2.6];
+const STEPS = 7;
+
+/** The five to seven values that a test strip shows, rising, the present one among them. */
+export function stripValues(row: QualityRow, now: number): number[] {
+  const { low, high, unit } = row;
+  const byRatio = unit === "px" || unit === "sizes" || row.body === "trail";
+  const marks = unit === "marks";
+  const wanted = byRatio && now > 0 ? RATIOS.map((ratio) => now * ratio) : Array.from({ length: STEPS }, (_, i) => low + ((high - low) * i) / (STEPS - 1));
+  const round = (value: number) => (marks ? Math.round(value) : Number(Math.min(high, Math.max(low, value)).toPrecision(3)));
+  const values = wanted.map((value) => round(Math.min(high, Math.max(low, value))));
+  const nearest = values.reduce((best, value, i) => (Math.abs(value - now) < Math.abs(values[best] - now) ? i : best), 0);
+  values[nearest] = now;
+  return [...new Set(values)].sort((a, b) => a - b);
+}

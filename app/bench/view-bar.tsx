@@ -1,0 +1,57 @@
+import { type Quality, qualityNames, qualityRow } from "@core/quality/table";
+import { ChevronDown } from "lucide-react";
+import { DropdownMenu } from "radix-ui";
+import { Button } from "~/ui/button";
+
+interface Props {
+  readonly strip: Quality | undefined;
+  readonly onStrip: (name: Quality) => void;
+  readonly responses: boolean;
+  readonly onResponses: () => void;
+  readonly holding: boolean;
+  readonly onHold: () => void;
+  /** Whether the brush meets a ground: otherwise its qualities cannot be tried. */
+  readonly grounded: boolean;
+}
+
+/** Ways to look at a brush: held for comparison, at several values of one quality, as a table of what drives what. */
+export function ViewBar({ strip, onStrip, responses, onResponses, holding, onHold, grounded }: Props) {
+  return (
+    <>
+      <Button
+        aria-pressed={holding}
+        title="Keep the present state for comparison (H flips between them)"
+        className={`px-2.5 ${holding ? "border-act! text-act!" : ""}`}
+        onClick={onHold}
+      >
+        Hold
+      </Button>
+      <DropdownMenu.Root>
+        <DropdownMenu.Trigger asChild>
+          <Button className={`px-2.5 ${strip ? "border-act! text-act!" : ""}`}>
+            Test strip <ChevronDown aria-hidden size={14} />
+          </Button>
+        </DropdownMenu.Trigger>
+        <DropdownMenu.Portal>
+          <DropdownMenu.Content align="end" collisionPadding={12} className="z-30 max-h-[70dvh] min-w-44 overflow-y-auto rounded-lg border border-line bg-panel p-1.5 shadow-xl">
+            {qualityNames
+              .filter((name) => grounded || qualityRow(name).body !== "ground")
+              .map((name) => (
+                <DropdownMenu.Item
+                  key={name}
+                  onSelect={() => onStrip(name)}
+                  title={qualityRow(name).says}
+                  className="cursor-pointer rounded px-2 py-0.5 data-highlighted:bg-act-wash data-highlighted:outline-none pointer-coarse:py-2"
+                >
+                  {qualityRow(name).label}
+                </DropdownMenu.Item>
+              ))}
+          </DropdownMenu.Content>
+        </DropdownMenu.Portal>
+      </DropdownMenu.Root>
+      <Button aria-pressed={responses} className={`px-2.5 ${responses ? "border-act! text-act!" : ""}`} onClick={onResponses}>
+        Responses
+      </Button>
+    </>
+  );
+}
