@@ -51,7 +51,7 @@ test("a picture becomes a tip, more of them a family; it is saved, shown on the 
 
   await page.goto("/shelf");
   const strip = page.getByRole("img", { name: "A stroke of Leaf stamp" }).first();
-  await expect.poll(() => strip.evaluate((img: HTMLImageElement) => img.complete && img.naturalWidth)).toBe(720);
+  await expect.poll(() => strip.evaluate((img: HTMLImageElement) => img.complete && img.naturalWidth), { timeout: 15_000 }).toBe(720);
   expect(complaints).toEqual([]);
   await context.close();
 });

@@ -175,7 +175,7 @@ test("the paper follows the window's size, and own strokes stay", async () => {
   await context.close();
 });
 
-test("leaving with unsaved changes asks first", async () => {
+test("what is not saved is kept as a draft: it is there after leaving, and after the page was closed", { timeout: 60_000 }, async () => {
   const { context, page } = await painter(browser);
   await enterDemo(page);
   await page.getByRole("link", { name: "Rivet row" }).click();
@@ -184,12 +184,24 @@ test("leaving with unsaved changes asks first", async () => {
   await page.getByRole("textbox", { name: "Flow", exact: true }).fill("40%");
   await page.getByRole("textbox", { name: "Flow", exact: true }).press("Enter");
   await proofed(page, turn + 1);
+  await page.getByText("rev 1 · draft kept").waitFor();
+  const bench = page.url();
   await page.getByRole("link", { name: "Shelf" }).click();
-  await page.getByRole("dialog", { name: "Leave without saving?" }).waitFor();
-  await page.getByRole("button", { name: "Stay" }).click();
-  expect(page.url()).toContain("/bench/");
-  await page.getByRole("link", { name: "Shelf" }).click();
-  await page.getByRole("button", { name: "Leave and lose them" }).click();
   await page.waitForURL("**/shelf");
+  await page.getByRole("link", { name: "Rivet row" }).click();
+  await page.getByText("This is your draft, kept in this browser").waitFor();
+  expect(await page.getByRole("textbox", { name: "Flow", exact: true }).inputValue()).toBe("40 %");
+  await page.close();
+  const again = await context.newPage();
+  await again.goto(bench);
+  await again.getByText("This is your draft, kept in this browser").waitFor();
+  expect(await again.getByRole("textbox", { name: "Flow", exact: true }).inputValue()).toBe("40 %");
+  await again.getByRole("button", { name: "Go back to what is saved" }).click();
+  await again.getByText("rev 1 · saved").waitFor();
+  expect(await again.getByRole("textbox", { name: "Flow", exact: true }).inputValue()).toBe("100 %");
+  await again.reload();
+  await again.getByText("rev 1 · saved").waitFor();
+  await again.waitForTimeout(500);
+  expect(await again.getByText("This is your draft").count()).toBe(0);
   await context.close();
 });

@@ -3,20 +3,20 @@ import type { Quality } from "@core/quality/table";
 import type { KeptBrush } from "@server/brushes/repository";
 import { Redo2, Undo2 } from "lucide-react";
 import { useCallback, useEffect, useReducer, useRef, useState } from "react";
-import { Link, useBlocker, useFetcher, useLocation, useNavigate } from "react-router";
+import { Link, useFetcher, useLocation, useNavigate } from "react-router";
 import { Button } from "~/ui/button";
-import { Dialog } from "~/ui/dialog";
 import { TopBar } from "~/ui/top-bar";
 import type { PaperManner, Tell } from "~/workers/messages";
 import { Bodies } from "./bodies";
 import { ConflictDialog } from "./conflict-dialog";
 import { HeldBar } from "./held-bar";
+import { useDraft } from "./keep-draft";
 import { PaperBar } from "./paper-bar";
 import { type PaperHandle, PaperSheet } from "./paper-sheet";
 import { ResponseTable } from "./response-table";
 import type { action } from "./route";
 import { SaveAsDialog } from "./save-as-dialog";
-import { type Command, isChanged, markSaved, openBench, redo, reduce, rename, seal, takeBrush, takeNewest, undo } from "./state";
+import { type Command, isChanged, markSaved, openBench, redo, reduce, rename, seal, takeBrush, takeDraft, takeNewest, undo } from "./state";
 import { type StripPiece, TestStrip } from "./test-strip";
 import { ViewBar } from "./view-bar";
 
@@ -57,13 +57,12 @@ export function Bench({ kept }: { kept: KeptBrush }) {
     }
   }, [answer, busy, navigate]);
 
-  const blocker = useBlocker(useCallback(() => changed && !leaving.current, [changed]));
-  useEffect(() => {
-    if (!changed) return;
-    const warn = (event: BeforeUnloadEvent) => event.preventDefault();
-    addEventListener("beforeunload", warn);
-    return () => removeEventListener("beforeunload", warn);
-  }, [changed]);
+  const [foundDraft, setFoundDraft] = useState(false);
+  const draftKept = useDraft(kept.id, brush, state.revision, changed, leaving, (draft) => {
+    if (JSON.stringify(draft.brush) === JSON.stringify(kept.brush)) return;
+    run(takeDraft(draft.brush, draft.revision));
+    setFoundDraft(true);
+  });
 
   const hold = () => {
     setHeld(brush);
@@ -106,7 +105,7 @@ export function Bench({ kept }: { kept: KeptBrush }) {
             onBlur={() => run(seal)}
           />
           <span role="status" className="whitespace-nowrap font-mono text-[13px] text-soft">
-            rev {state.revision} · {busy ? "saving…" : changed ? "not saved" : "saved"}
+            rev {state.revision} · {busy ? "saving…" : changed ? (draftKept ? "draft kept" : "not saved") : "saved"}
           </span>
         </div>
         <div className="ml-auto flex items-center gap-2">
@@ -155,6 +154,24 @@ export function Bench({ kept }: { kept: KeptBrush }) {
               your shelf
             </Link>
             ; the brush it was made from is as it was.
+          </p>
+        )}
+        {foundDraft && changed && (
+          <p role="status" className="flex flex-wrap items-center gap-x-3 rounded-md border border-line bg-panel px-3 py-1">
+            <span>
+              This is your draft, kept in this browser
+              {state.revision === kept.revision ? "" : ` and begun from revision ${state.revision}; the shelf has revision ${kept.revision} now`}.
+            </span>
+            <Button
+              kind="quiet"
+              className="h-7 text-act"
+              onClick={() => {
+                run(takeNewest(kept.brush, kept.revision));
+                setFoundDraft(false);
+              }}
+            >
+              Go back to what is saved
+            </Button>
           </p>
         )}
         {answer?.kind === "fault" && !busy && (
@@ -210,16 +227,6 @@ export function Bench({ kept }: { kept: KeptBrush }) {
         onKeepBoth={() => submit({ act: "save-new", brush: { ...brush, name: `${brush.name}, mine`.slice(0, 80) } })}
         onTakeTheirs={(newest) => run(takeNewest(newest.brush, newest.revision))}
       />
-      <Dialog open={blocker.state === "blocked"} onClose={() => blocker.reset?.()} title="Leave without saving?" says={`Your changes to “${brush.name}” are not on the shelf yet.`}>
-        <div className="flex justify-end gap-2">
-          <Button kind="danger" onClick={() => blocker.proceed?.()}>
-            Leave and lose them
-          </Button>
-          <Button kind="act" onClick={() => blocker.reset?.()}>
-            Stay
-          </Button>
-        </div>
-      </Dialog>
     </div>
   );
 }

@@ -177,6 +177,11 @@ export function takeNewest(brush: Brush, revision: number): Command {
   return (state) => ({ ...state, brush, saved: brush, revision, past: [...state.past, { label: "newer version taken", before: state.brush, key: undefined }], future: [] });
 }
 
+/** Goes on with what was changed and not saved, begun from a revision. */
+export function takeDraft(brush: Brush, revision: number): Command {
+  return (state) => ({ ...state, brush, revision, past: [...state.past, { label: "the draft taken up", before: state.brush, key: undefined }], future: [] });
+}
+
 /** Runs a command where it applies. */
 export function reduce(state: BenchState, command: Command): BenchState {
   return command(state) ?? state;

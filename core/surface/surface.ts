@@ -64,7 +64,7 @@ export class Surface {
   takeDirty(): DirtyTile[] {
     const flags = this.kernels.heap.u8.subarray(this.dirty, this.dirty + this.columns * this.rows);
     const found: DirtyTile[] = [];
-    if (this.wetStroke?.spreads) this.spread(flags);
+    this.spread(flags);
     for (let i = 0; i < flags.length; i++) if (flags[i]) found.push({ index: i, bands: flags[i] });
     flags.fill(0);
     return found;
@@ -87,6 +87,7 @@ export class Surface {
   dry(): void {
     const { wetStroke } = this;
     if (!wetStroke) return;
+    this.spread(this.kernels.heap.u8.subarray(this.dirty, this.dirty + this.columns * this.rows));
     const layer = this.layers[this.active];
     const adds = wetStroke.adds && !layer.keepsAlpha;
     for (const index of wetStroke.present()) {
@@ -209,8 +210,12 @@ export class Surface {
     for (const room of [this.scratch, this.joined, this.before, this.empty]) heap.give(room, 4 * PLANE);
   }
 
-  /** Makes those neighbours of changed tiles changed ones on which the wet stroke has something, too. */
+  /** Makes neighbours of changed tiles changed ones, where the wet stroke changes how they look: its rim, or the light on thick paint. */
   private spread(flags: Uint8Array): void {
+    const { wetStroke } = this;
+    if (!wetStroke) return;
+    const lit = wetStroke.body !== undefined || this.layers[this.active].heights !== undefined;
+    if (!wetStroke.spreads && !lit) return;
     const changed: number[] = [];
     for (let i = 0; i < flags.length; i++) if (flags[i]) changed.push(i);
     for (const index of changed) {
@@ -219,7 +224,7 @@ export class Surface {
         if (row < 0 || row >= this.rows) continue;
         for (let c = Math.max(0, column - 1); c <= Math.min(this.columns - 1, column + 1); c++) {
           const neighbour = row * this.columns + c;
-          if (this.wetStroke?.body || this.wetStroke?.has(neighbour)) flags[neighbour] = ALL_BANDS;
+          if (lit || wetStroke.has(neighbour)) flags[neighbour] = ALL_BANDS;
         }
       }
     }

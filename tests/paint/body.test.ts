@@ -1,6 +1,10 @@
 import { hexToRgb } from "@core/colour/srgb";
+import { createKernels } from "@core/kernels/load";
+import { StrokePainter } from "@core/stroke/painter";
 import { renderHand, renderHeights } from "@core/stroke/render";
+import { Picture } from "@core/surface/picture";
 import { tableLight } from "@core/surface/relief";
+import { Surface } from "@core/surface/surface";
 import { describe, expect, test } from "vitest";
 import { brushOf, lineSamples } from "../helpers";
 
@@ -75,4 +79,26 @@ describe("body", () => {
     const lit = renderHand({ ...job(brush), light: tableLight });
     for (const y of [76, 80, 100, 124]) for (let x = 110; x < 190; x++) expect(Math.abs(lit[(y * WIDTH + x) * 4] - lit[(y * WIDTH + 150) * 4])).toBeLessThanOrEqual(3);
   });
+});
+
+test("what is shown piece by piece is what is shown at once, with a body, a rim, and where both are erased", () => {
+  const kernels = createKernels();
+  const brushes = [brushOf(thick({ body: 1 }, { size: 40 })), brushOf({ tip: { size: 44 }, paint: { opacity: 0.5, rim: { strength: 0.8, width: 20 } } })];
+  const surface = new Surface(kernels, WIDTH, HEIGHT);
+  const shown = new Picture(surface, [1, 1, 1], tableLight);
+  const whole = new Picture(surface, [1, 1, 1], tableLight);
+  shown.showAll();
+  const line = lineSamples(20, 60, 280, 72, 60);
+  for (const [n, brush] of [...brushes, brushes[0]].entries()) {
+    const painter = new StrokePainter(surface, brush, { colour: [0.3, 0.4, 0.7], second: [1, 1, 1], erases: n === 2 }, n);
+    for (const portion of [line.slice(0, 20), line.slice(20, 41)]) {
+      painter.push(portion);
+      shown.show(surface.takeDirty());
+    }
+    painter.push(line.slice(41));
+    painter.end();
+    shown.show(surface.takeDirty());
+    whole.showAll();
+    expect(Buffer.compare(Buffer.from(shown.copy()), Buffer.from(whole.copy()))).toBe(0);
+  }
 });
