@@ -1,12 +1,14 @@
 import { simulatedHands } from "@core/hand/simulate";
 import { flatten } from "./flatten";
 import { marks } from "./marks";
+import { measure } from "./measure";
 import { pack, unpack } from "./package";
 import { paint } from "./paint";
 
 const usage = `usage:
   brosse paint --brush B --hand H.inkml --out P.png|P.ora [--size WxH] [--color #rrggbb] [--second #rrggbb] [--paper #rrggbb|none] [--over BELOW.png] [--use paint|smudge|erase] [--profile P.json] [--seed N] [--depth 8|16] [--light on|off] [--height H.png] [--grain KIND]
   brosse marks --brush B --hand H.inkml [--profile P.json] [--seed N] [--out M.jsonl]
+  brosse measure --brush B [--out M.json]
   brosse flatten FILE.ora --out P.png [--depth 8|16]
   brosse pack DIR --out SET.zip
   brosse unpack SET.zip --out DIR
@@ -16,7 +18,7 @@ B is a brush's JSON file, or SET.zip#name. H may also be a simulated hand: ${Obj
   .join(" ")}.
 `;
 
-const verbs: Record<string, (args: readonly string[]) => void> = { paint, marks, flatten, pack, unpack };
+const verbs: Record<string, (args: readonly string[]) => void> = { paint, marks, measure, flatten, pack, unpack };
 
 /** Runs one call and answers with its exit code: 0 done, 2 with one line on standard error. */
 export function main(args: readonly string[]): number {

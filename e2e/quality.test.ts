@@ -199,6 +199,7 @@ test("what is not saved is kept as a draft: it is there after leaving, and after
   await again.getByRole("button", { name: "Go back to what is saved" }).click();
   await again.getByText("rev 1 · saved").waitFor();
   expect(await again.getByRole("textbox", { name: "Flow", exact: true }).inputValue()).toBe("100 %");
+  await again.waitForTimeout(300);
   await again.reload();
   await again.getByText("rev 1 · saved").waitFor();
   await again.waitForTimeout(500);

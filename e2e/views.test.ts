@@ -106,3 +106,13 @@ test("own strokes paint, smudge and erase, and the paper is looked at in a mirro
   expect(complaints).toEqual([]);
   await close();
 });
+
+test("the character of a brush is measured in the page", { timeout: 60_000 }, async () => {
+  const { page, complaints, close } = await onBench("Outliner, fine");
+  await page.getByRole("button", { name: "Character" }).click();
+  await page.getByText("Width at full pressure").waitFor();
+  const width = await page.locator("dl dd").first().textContent();
+  expect(Math.abs(Number.parseFloat(width ?? "") - 7)).toBeLessThan(1.5);
+  expect(complaints).toEqual([]);
+  await close();
+});

@@ -1,4 +1,5 @@
 import type { Brush } from "@core/brush";
+import type { Character } from "@core/measure/character";
 import type { Quality } from "@core/quality/table";
 import type { KeptBrush } from "@server/brushes/repository";
 import { Redo2, Undo2 } from "lucide-react";
@@ -8,6 +9,7 @@ import { Button } from "~/ui/button";
 import { TopBar } from "~/ui/top-bar";
 import type { PaperManner, Tell } from "~/workers/messages";
 import { Bodies } from "./bodies";
+import { CharacterCard } from "./character-card";
 import { ConflictDialog } from "./conflict-dialog";
 import { HeldBar } from "./held-bar";
 import { useDraft } from "./keep-draft";
@@ -29,6 +31,7 @@ export function Bench({ kept }: { kept: KeptBrush }) {
   const [mirrored, setMirrored] = useState(false);
   const [strip, setStrip] = useState<Quality>();
   const pieces = useRef<(piece: StripPiece) => void>(undefined);
+  const [character, setCharacter] = useState<Character>();
   const [responses, setResponses] = useState(false);
   const [held, setHeld] = useState<Brush>();
   const [showsHeld, setShowsHeld] = useState(false);
@@ -88,6 +91,7 @@ export function Bench({ kept }: { kept: KeptBrush }) {
   const hear = useCallback((tell: Tell) => {
     if (tell.kind === "strokes") setStrokes(tell.count);
     if (tell.kind === "vignettes") setPictures(tell);
+    if (tell.kind === "character") setCharacter(tell.character);
     if (tell.kind === "strip-piece") pieces.current?.(tell);
   }, []);
 
@@ -118,6 +122,7 @@ export function Bench({ kept }: { kept: KeptBrush }) {
             onHold={hold}
             grounded={brush.ground !== null}
           />
+          <CharacterCard brush={brush} paper={paper} found={character} />
           <Button
             kind="quiet"
             className="px-1.5"

@@ -62,9 +62,11 @@ export function useDraft(id: string, brush: Brush, revision: number, changed: bo
         () => setKept(false),
       );
     };
-    const timer = setTimeout(now, PAUSE);
+    const timer = setTimeout(now, changed ? PAUSE : 0);
+    addEventListener("pagehide", now);
     return () => {
       clearTimeout(timer);
+      removeEventListener("pagehide", now);
       // Leaving the bench must not lose the last quarter of a second.
       now();
     };

@@ -53,6 +53,10 @@ export class Engine {
     this.ask({ kind: "manner", manner });
   }
 
+  measure(brush: Brush): void {
+    this.ask({ kind: "measure", brush });
+  }
+
   refill(): void {
     this.ask({ kind: "refill" });
   }

@@ -166,6 +166,28 @@ test("unpack and pack turn into each other", () => {
   expect(brosse("paint", "--brush", `${at("again.zip")}#lettering-quill-long`, "--hand", at("hand.inkml"), "--out", at("d.png")).status).toBe(0);
 });
 
+test("measure prints a brush's character as JSON", () => {
+  const { status, stdout } = brosse("measure", "--brush", at("quill.json"));
+  expect(status).toBe(0);
+  const found = JSON.parse(stdout);
+  expect(found.width).toBeGreaterThan(15);
+  expect(found.lightWidth).toBeLessThan(0.5);
+  expect(Object.keys(found.millisecondsFor1000px)).toEqual(["20 px", "100 px", "400 px"]);
+});
+
+test("paint writes layers as OpenRaster that flatten reads, heights as 16-bit grey, and paints on a grained sheet", () => {
+  writeFileSync(at("thick.json"), JSON.stringify({ level: 1, name: "thick", tip: { size: 30 }, paint: { body: 0.7 } }));
+  const hand = ["--hand", at("hand.inkml")];
+  expect(brosse("paint", "--brush", at("thick.json"), ...hand, "--out", at("thick.ora"), "--height", at("height.png"), "--grain", "weave").status).toBe(0);
+  expect(brosse("flatten", at("thick.ora"), "--out", at("flat.png")).status).toBe(0);
+  const height = decode(readFileSync(at("height.png")));
+  expect([height.depth, height.channels]).toEqual([16, 1]);
+  expect(Math.max(...height.data)).toBeGreaterThan(40_000);
+  const flat = decode(readFileSync(at("flat.png")));
+  expect([flat.width, flat.height]).toEqual([height.width, height.height]);
+  expect(brosse("paint", "--brush", at("thick.json"), ...hand, "--out", at("x.png"), "--grain", "gravel").stderr).toMatch(/--grain: "gravel" is none of/);
+});
+
 describe("errors are one line, exit 2, nothing half-written", () => {
   test.each([
     ["an unknown verb", ["draw"], /"draw" is no verb/],
