@@ -36,6 +36,13 @@ await run(async () => {
   await page.goto("/shelf");
   await page.getByRole("link", { name: "Scumble, dry" }).click();
   await shoot("bench-ground");
+  await page.getByRole("button", { name: "Test strip" }).click();
+  await page.getByRole("menuitem", { name: "Depth", exact: true }).click();
+  await page.getByRole("button", { name: "Responses" }).click();
+  await shoot("bench-responses");
+  await page.goto("/shelf");
+  await page.getByRole("link", { name: "Badger blender" }).click();
+  await shoot("bench-mixing");
   await page.goto("/shelf");
   await page.getByRole("link", { name: "Leaf, torn" }).click();
   await page.getByRole("button", { name: /^Pictures of the tip/ }).click();
