@@ -72,7 +72,7 @@ test("what is held is compared with what is now, in words and on the paper", { t
   await page.getByText("44 px → 12 px").waitFor();
   await page.keyboard.press("Escape");
   await page.getByRole("radio", { name: "held" }).check({ force: true });
-  await expect.poll(async () => difference(first, await paperPixels(page), level), { timeout: 20_000 }).toBeLessThan(500);
+  await expect.poll(async () => difference(now, await paperPixels(page), level), { timeout: 20_000 }).toBeGreaterThan(500);
   await page.getByRole("radio", { name: "now" }).check({ force: true });
   await expect.poll(async () => difference(now, await paperPixels(page), level), { timeout: 20_000 }).toBeLessThan(500);
   await page.getByRole("button", { name: "Back to held" }).click();
