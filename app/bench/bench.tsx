@@ -112,7 +112,7 @@ export function Bench({ kept }: { kept: KeptBrush }) {
             rev {state.revision} · {busy ? "saving…" : changed ? (draftKept ? "draft kept" : "not saved") : "saved"}
           </span>
         </div>
-        <div className="ml-auto flex items-center gap-2">
+        <div className="ml-auto flex shrink-0 items-center gap-2">
           <ViewBar
             strip={strip}
             onStrip={setStrip}

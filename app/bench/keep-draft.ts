@@ -67,8 +67,9 @@ export function useDraft(id: string, brush: Brush, revision: number, changed: bo
     return () => {
       clearTimeout(timer);
       removeEventListener("pagehide", now);
-      // Leaving the bench must not lose the last quarter of a second.
-      now();
+      // Leaving the bench must not lose the last quarter of a second; what went into another brush is kept here no longer.
+      if (spent.current) void del(keyOf(id));
+      else now();
     };
   }, [ready, id, brush, revision, changed, spent]);
   return kept;

@@ -28,7 +28,7 @@ export function TopBar({ children }: { children?: ReactNode }) {
             </NavLink>
           ))}
       </nav>
-      <div className="flex min-w-0 flex-1 flex-wrap items-center gap-x-5 gap-y-1">{children}</div>
+      <div className="flex min-w-0 flex-1 flex-wrap items-center gap-x-5 gap-y-1 lg:flex-nowrap">{children}</div>
       <button
         type="button"
         aria-label="Light or dark table"
