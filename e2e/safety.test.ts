@@ -97,6 +97,7 @@ test("a stale save is a conflict that offers both versions, and keeping both los
   await page.getByRole("button", { name: "Keep both: mine as a new brush" }).click();
   await page.waitForURL((url) => url.pathname !== `/bench/${id}`);
   await expect.poll(() => page.getByRole("textbox", { name: "Size", exact: true }).inputValue()).toBe("33 px");
+  // The changes have gone into the new brush: no draft of them is left on the old one.
   await page.goto(`/bench/${id}`);
   await expect.poll(() => page.getByRole("textbox", { name: "Size", exact: true }).inputValue()).toBe("21 px");
   await context.close();

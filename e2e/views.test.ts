@@ -56,7 +56,7 @@ test("the table of responses shows what drives what, and lets a signal drive a q
   await close();
 });
 
-test("what is held is compared with what is now, in words and on the paper", { timeout: 120_000 }, async () => {
+test("what is held is compared with what is now, in words, on the paper and by a key", { timeout: 120_000 }, async () => {
   const { page, complaints, close } = await onBench("Gilder’s size");
   await page.getByRole("button", { name: "Hold", exact: true }).click();
   await expect.poll(async () => inked(await paperPixels(page), level, 240), { timeout: 15_000 }).toBeGreaterThan(2000);
@@ -71,8 +71,10 @@ test("what is held is compared with what is now, in words and on the paper", { t
   await page.getByRole("button", { name: "1 difference" }).click();
   await page.getByText("44 px → 12 px").waitFor();
   await page.keyboard.press("Escape");
-  await page.getByRole("radio", { name: "held" }).check({ force: true });
+  await page.keyboard.press("h");
+  expect(await page.getByRole("radio", { name: "held" }).isChecked()).toBe(true);
   await expect.poll(async () => difference(now, await paperPixels(page), level), { timeout: 20_000 }).toBeGreaterThan(500);
+  expect(await paperPixels(page)).toMatchObject({ width: now.width, height: now.height });
   await page.getByRole("radio", { name: "now" }).check({ force: true });
   await expect.poll(async () => difference(now, await paperPixels(page), level), { timeout: 20_000 }).toBeLessThan(500);
   await page.getByRole("button", { name: "Back to held" }).click();

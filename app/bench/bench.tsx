@@ -1,5 +1,4 @@
 import type { Brush } from "@core/brush";
-import type { Character } from "@core/measure/character";
 import type { Quality } from "@core/quality/table";
 import type { KeptBrush } from "@server/brushes/repository";
 import { Redo2, Undo2 } from "lucide-react";
@@ -31,7 +30,7 @@ export function Bench({ kept }: { kept: KeptBrush }) {
   const [mirrored, setMirrored] = useState(false);
   const [strip, setStrip] = useState<Quality>();
   const pieces = useRef<(piece: StripPiece) => void>(undefined);
-  const [character, setCharacter] = useState<Character>();
+  const [character, setCharacter] = useState<Extract<Tell, { kind: "character" }>>();
   const [responses, setResponses] = useState(false);
   const [held, setHeld] = useState<Brush>();
   const [showsHeld, setShowsHeld] = useState(false);
@@ -91,7 +90,7 @@ export function Bench({ kept }: { kept: KeptBrush }) {
   const hear = useCallback((tell: Tell) => {
     if (tell.kind === "strokes") setStrokes(tell.count);
     if (tell.kind === "vignettes") setPictures(tell);
-    if (tell.kind === "character") setCharacter(tell.character);
+    if (tell.kind === "character") setCharacter(tell);
     if (tell.kind === "strip-piece") pieces.current?.(tell);
   }, []);
 
@@ -113,15 +112,7 @@ export function Bench({ kept }: { kept: KeptBrush }) {
           </span>
         </div>
         <div className="ml-auto flex shrink-0 items-center gap-2">
-          <ViewBar
-            strip={strip}
-            onStrip={setStrip}
-            responses={responses}
-            onResponses={() => setResponses(!responses)}
-            holding={held !== undefined}
-            onHold={hold}
-            grounded={brush.ground !== null}
-          />
+          <ViewBar strip={strip} onStrip={setStrip} responses={responses} onResponses={() => setResponses(!responses)} holding={held !== undefined} onHold={hold} brush={brush} />
           <CharacterCard brush={brush} paper={paper} found={character} />
           <Button
             kind="quiet"

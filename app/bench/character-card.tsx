@@ -1,26 +1,26 @@
 import type { Brush } from "@core/brush";
-import type { Character } from "@core/measure/character";
 import { Popover } from "radix-ui";
 import { type RefObject, useState } from "react";
 import { Button } from "~/ui/button";
+import type { Tell } from "~/workers/messages";
 import type { PaperHandle } from "./paper-sheet";
 
 interface Props {
   readonly brush: Brush;
   readonly paper: RefObject<PaperHandle | null>;
   /** What the engine measured last. */
-  readonly found: Character | undefined;
+  readonly found: Extract<Tell, { kind: "character" }> | undefined;
 }
 
 /** What the brush does, measured on strokes it has painted. */
 export function CharacterCard({ brush, paper, found }: Props) {
-  const [asked, setAsked] = useState<Brush>();
+  const [asked, setAsked] = useState<{ readonly brush: Brush; readonly turn: number }>();
+  // What was measured of an earlier state says nothing of this one.
+  const character = asked?.brush === brush && found?.turn === asked.turn ? found.character : undefined;
   return (
     <Popover.Root
       onOpenChange={(open) => {
-        if (!open || asked === brush) return;
-        setAsked(brush);
-        paper.current?.measure(brush);
+        if (open && asked?.brush !== brush) setAsked({ brush, turn: paper.current?.measure(brush) ?? 0 });
       }}
     >
       <Popover.Trigger asChild>
@@ -29,15 +29,15 @@ export function CharacterCard({ brush, paper, found }: Props) {
       <Popover.Portal>
         <Popover.Content side="bottom" align="end" sideOffset={6} collisionPadding={12} className="z-30 w-80 rounded-lg border border-line bg-panel p-3 shadow-xl">
           <h3 className="mb-1.5 font-semibold font-serif text-base">Character, measured</h3>
-          {!found && <p role="status">Painting and measuring…</p>}
-          {found && (
+          {!character && <p role="status">Painting and measuring…</p>}
+          {character && (
             <dl className="grid grid-cols-[1fr_auto] gap-x-4 gap-y-1">
-              <Line what="Width at full pressure" says={`${found.width.toFixed(1)} px`} />
-              <Line what="Width at a tenth of it" says={percent(found.lightWidth)} />
-              <Line what="Edge, of the width" says={percent(found.edge)} />
-              <Line what="Coverage in one pass" says={percent(found.coverage)} />
-              <Line what="Texture" says={percent(found.texture)} />
-              <Line what="Passes to full" says={found.passes === null ? "never" : String(found.passes)} />
+              <Line what="Width at full pressure" says={`${character.width.toFixed(1)} px`} />
+              <Line what="Width at a tenth of it" says={percent(character.lightWidth)} />
+              <Line what="Edge, of the width" says={percent(character.edge)} />
+              <Line what="Coverage in one pass" says={percent(character.coverage)} />
+              <Line what="Texture" says={percent(character.texture)} />
+              <Line what="Passes to full" says={character.passes === null ? "never" : String(character.passes)} />
             </dl>
           )}
         </Popover.Content>

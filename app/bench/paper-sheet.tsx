@@ -12,8 +12,8 @@ export interface PaperHandle {
   takeBack(): void;
   clear(): void;
   refill(): void;
-  /** Asks for a brush's character. */
-  measure(brush: Brush): void;
+  /** Asks for a brush's character; answers with the turn that it will name. */
+  measure(brush: Brush): number;
   /** Asks for the same strokes with several brushes; answers with the turn their pictures will name. */
   strip(brushes: readonly Brush[], width: number, height: number): number;
   vignettes(brush: Brush, width: number, height: number): void;
@@ -106,7 +106,7 @@ export function PaperSheet({ brush, proofs, label, manner, mirrored = false, onT
   useImperativeHandle(handle, () => ({
     takeBack: () => engine.current?.takeBack(),
     strip: (brushes, width, height) => engine.current?.strip(brushes, width, height) ?? 0,
-    measure: (value) => engine.current?.measure(value),
+    measure: (value) => engine.current?.measure(value) ?? 0,
     refill: () => engine.current?.refill(),
     clear: () => engine.current?.clear(),
     vignettes: (value, width, height) => engine.current?.vignettes(value, width, height),

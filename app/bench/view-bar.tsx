@@ -1,3 +1,4 @@
+import type { Brush } from "@core/brush";
 import { type Quality, qualityNames, qualityRow } from "@core/quality/table";
 import { ChevronDown } from "lucide-react";
 import { DropdownMenu } from "radix-ui";
@@ -10,12 +11,16 @@ interface Props {
   readonly onResponses: () => void;
   readonly holding: boolean;
   readonly onHold: () => void;
-  /** Whether the brush meets a ground: otherwise its qualities cannot be tried. */
-  readonly grounded: boolean;
+  readonly brush: Brush;
+}
+
+/** Whether a quality has a value that can be tried at others: a smooth brush has no depth, an endless load no length. */
+function isSet({ ground, paint }: Brush, name: Quality): boolean {
+  return name === "load" ? paint.load !== null : qualityRow(name).body !== "ground" || ground !== null;
 }
 
 /** Ways to look at a brush: held for comparison, at several values of one quality, as a table of what drives what. */
-export function ViewBar({ strip, onStrip, responses, onResponses, holding, onHold, grounded }: Props) {
+export function ViewBar({ strip, onStrip, responses, onResponses, holding, onHold, brush }: Props) {
   return (
     <>
       <Button
@@ -35,7 +40,7 @@ export function ViewBar({ strip, onStrip, responses, onResponses, holding, onHol
         <DropdownMenu.Portal>
           <DropdownMenu.Content align="end" collisionPadding={12} className="z-30 max-h-[70dvh] min-w-44 overflow-y-auto rounded-lg border border-line bg-panel p-1.5 shadow-xl">
             {qualityNames
-              .filter((name) => grounded || qualityRow(name).body !== "ground")
+              .filter((name) => isSet(brush, name))
               .map((name) => (
                 <DropdownMenu.Item
                   key={name}

@@ -40,7 +40,7 @@ async function answer(ask: Ask): Promise<void> {
     case "manner":
       return paper?.setManner(ask.manner);
     case "measure":
-      tell({ kind: "character", character: character(ask.brush, await fetchPictures(ask.brush)) });
+      tell({ kind: "character", turn: ask.turn, character: character(ask.brush, await fetchPictures(ask.brush)) });
       return;
     case "refill":
       return paper?.refill();

@@ -20,6 +20,8 @@ export interface Character {
 }
 
 const MOST_PASSES = 20;
+/** A larger brush is measured at this size, px, and one that strays as much smaller as its strokes are wider. */
+const MOST_SIZE = 160;
 const ENOUGH = 0.95;
 const ink = { colour: [0, 0, 0], second: [1, 1, 1] } as const;
 
@@ -33,18 +35,19 @@ interface Band {
 
 /**
  * Measures a brush by painting with it. Paint that mixes, softens, joins by a blend mode or lies thick is measured as if it
- * were plain: what counts is where and how much.
+ * were plain: what counts is where and how much. A brush over 160 px is measured at that size.
  * @throws MissingPicture, MissingGrain when a picture the brush names is not among `pictures`
  */
 export function character(brush: Brush, pictures: Pictures = noPictures): Character {
-  const plain: Brush = { ...brush, paint: { ...brush.paint, mixing: 0, soften: 0, body: 0, blend: "source-over", load: null } };
+  const size = Math.min(brush.tip.size, Math.max(1, (4 * MOST_SIZE) / (1 + 2 * brush.trail.scatter)), MOST_SIZE);
+  const plain: Brush = { ...brush, tip: { ...brush.tip, size }, paint: { ...brush.paint, mixing: 0, soften: 0, body: 0, blend: "source-over", load: null } };
   const full = band(plain, pictures, 1, 1);
   const profile = profileOf(full);
   const width = halfWidth(profile);
   const { mean, deviation } = spread(full, width);
   const light = halfWidth(profileOf(band(plain, pictures, 0.1, 1)));
   return {
-    width,
+    width: (width * brush.tip.size) / size,
     lightWidth: width > 0 ? light / width : 0,
     edge: width > 0 ? edgeOf(profile) / width : 0,
     coverage: mean,

@@ -6,6 +6,7 @@ import { fullReservoir, type Reservoir } from "../paint/spend";
 import { noPictures, type Pictures } from "../picture/picture";
 import { qualityIndex } from "../quality/table";
 import { variesWithinStroke } from "../response/respond";
+import { coverageUnder } from "../surface/coverage-under";
 import type { Surface } from "../surface/surface";
 import { Tiles } from "../surface/tiles";
 import { LaidStroke, type WetBody } from "../surface/wet";
@@ -82,7 +83,7 @@ export class StrokePainter {
     surface.dry();
     const { tip, paint } = brush;
     const { shape } = tip;
-    const underpaint = (x: number, y: number, size: number) => surface.coverageUnder(x, y, size);
+    const underpaint = (x: number, y: number, size: number) => coverageUnder(surface, x, y, size);
     this.maker = new MarkMaker(brush, seed, () => this.drain(), { underpaint, reservoir });
     this.mixing = ink.erases ? "none" : mixingOf(brush);
     this.manner = mannerOf(brush, ink.erases ?? false, this.mixing);

@@ -135,22 +135,6 @@ export class Surface {
     return this.layers[this.active].tiles.at(index);
   }
 
-  /** The mean coverage, 0…1, of the layer that is painted on under a tip of this size, as it was before the wet stroke. */
-  coverageUnder(x: number, y: number, size: number): number {
-    const words = this.kernels.heap.u16;
-    let sum = 0;
-    for (let j = -2; j <= 2; j++) {
-      for (let i = -2; i <= 2; i++) {
-        const px = Math.floor(x + (i * size) / 6);
-        const py = Math.floor(y + (j * size) / 6);
-        if (!(px >= 0 && py >= 0 && px < this.width && py < this.height)) continue;
-        const tile = this.activeTile((py >> 6) * this.columns + (px >> 6));
-        if (tile) sum += words[tile / 2 + 3 * TILE * TILE + (py & 63) * TILE + (px & 63)];
-      }
-    }
-    return sum / (25 * ONE);
-  }
-
   /** The address of a tile as the layers below the one that is painted on look; good until the next call of this or `tileToShow`. */
   tileBelow(index: number): number {
     return this.compose(index, this.layers.slice(0, this.active), undefined);

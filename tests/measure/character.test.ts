@@ -15,6 +15,11 @@ describe("the character of brushes whose values are known by construction", () =
     expect(character(square()).lightWidth).toBeCloseTo(1, 2);
   });
 
+  test("the largest and the widest straying brushes are measured, too, in pictures of a bearable size", () => {
+    expect(Math.abs(character(square({ tip: { size: 2000 } })).width / 2000 - 1)).toBeLessThan(0.02);
+    expect(character(brushOf({ tip: { size: 900 }, trail: { scatter: 10, spacing: 0.5, count: 4 } })).width).toBeGreaterThan(900);
+  });
+
   test("coverage of one pass is 1 − (1 − flow)^(1 ÷ spacing), passes follow from it", () => {
     const found = character(square({ paint: { flow: 0.1 } }));
     const once = 1 - 0.9 ** 10;
