@@ -101,7 +101,7 @@ export function Bench({ kept }: { kept: KeptBrush }) {
           <h1 className="sr-only">{brush.name}</h1>
           <input
             aria-label="The brush’s name"
-            className="field-sizing-content min-w-24 max-w-90 rounded border border-transparent bg-transparent px-1.5 py-0.5 font-medium font-serif text-lg hover:border-line focus:border-edge focus:bg-raised"
+            className="field-sizing-content min-w-24 max-w-90 text-ellipsis rounded border border-transparent bg-transparent px-1.5 py-0.5 font-medium font-serif text-lg hover:border-line focus:border-edge focus:bg-raised"
             maxLength={80}
             value={brush.name}
             onChange={(event) => run(rename(event.target.value))}
