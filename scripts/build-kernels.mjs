@@ -8,10 +8,18 @@ const out = `${root}core/kernels/built`;
 
 export async function buildKernels() {
   mkdirSync(out, { recursive: true });
+  const strict = await compile("kernels.wasm", ["--enable", "simd"]);
+  const relaxed = await compile("kernels-relaxed.wasm", ["--enable", "simd", "--enable", "relaxed-simd"]);
+  const constant = (name, bytes) => `export const ${name} =\n  "${bytes.toString("base64")}";\n`;
+  writeFileSync(`${out}/bytes.ts`, `// Built by scripts/build-kernels.mjs from core/kernels/assembly.\n${constant("kernelBytes", strict)}${constant("relaxedBytes", relaxed)}`);
+  return strict.length + relaxed.length;
+}
+
+async function compile(name, features) {
   const { error, stderr } = await asc.main([
     "core/kernels/assembly/index.ts",
     "--outFile",
-    "core/kernels/built/kernels.wasm",
+    `core/kernels/built/${name}`,
     "--baseDir",
     root,
     "-O3",
@@ -19,8 +27,7 @@ export async function buildKernels() {
     "--converge",
     "--runtime",
     "stub",
-    "--enable",
-    "simd",
+    ...features,
     "--initialMemory",
     "16",
     "--maximumMemory",
@@ -29,9 +36,7 @@ export async function buildKernels() {
     "abort=",
   ]);
   if (error) throw new Error(`the kernels do not compile: ${error.message}\n${stderr.toString()}`);
-  const bytes = readFileSync(`${out}/kernels.wasm`);
-  writeFileSync(`${out}/bytes.ts`, `// Built by scripts/build-kernels.mjs from core/kernels/assembly.\nexport const kernelBytes =\n  "${bytes.toString("base64")}";\n`);
-  return bytes.length;
+  return readFileSync(`${out}/${name}`);
 }
 
 if (process.argv[1] === fileURLToPath(import.meta.url)) console.log(`kernels: ${await buildKernels()} bytes`);

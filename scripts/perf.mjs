@@ -4,7 +4,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { startMariadb } from "./mariadb.mjs";
 import { run } from "./say.mjs";
-import { startServer } from "./server.mjs";
+import { fastKernels, startServer } from "./server.mjs";
 import { ensureBuild, ensurePackages, ensurePrograms, loudly, root } from "./setup.mjs";
 
 // Standard output is for the figures alone.
@@ -20,7 +20,7 @@ await run(async () => {
   try {
     const server = await startServer({ BROSSE_DATABASE_URL: database.url, BROSSE_PORT: "0", BROSSE_DEMO: "1" });
     process.stdout.write = write;
-    await loudly(process.execPath, [join(root, "build/node/perf.js"), ...process.argv.slice(2)], { env: { ...process.env, BROSSE_TEST_ADDRESS: server.address } });
+    await loudly(process.execPath, [fastKernels, join(root, "build/node/perf.js"), ...process.argv.slice(2)], { env: { ...process.env, BROSSE_TEST_ADDRESS: server.address } });
     await server.stop();
   } finally {
     await database.stop();

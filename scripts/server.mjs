@@ -5,9 +5,12 @@ import { createInterface } from "node:readline";
 import { Advice } from "./say.mjs";
 import { root } from "./setup.mjs";
 
+/** Gives Node 20 the kernels' faster products; without them they compute the same. */
+export const fastKernels = "--experimental-wasm-relaxed-simd";
+
 /** @returns {Promise<{address: string, moved: boolean, gone: Promise<number>, stop(): Promise<void>}>} */
 export async function startServer(environment) {
-  const child = spawn(process.execPath, [join(root, "build/node/serve.js")], {
+  const child = spawn(process.execPath, [fastKernels, join(root, "build/node/serve.js")], {
     cwd: root,
     env: { ...process.env, NODE_ENV: "production", BROSSE_WITH_PARENT: "1", ...environment },
     stdio: ["pipe", "pipe", "inherit"],

@@ -101,7 +101,7 @@ export class StrokePainter {
     if (paint.body > 0 && !ink.erases) this.body = { tiles: new Tiles(surface.kernels, surface.columns, surface.rows, 1), full: paint.body, levels: paint.levels };
     if (this.mixing !== "none") this.mixer = new Mixer(surface, brush, this.mixing === "changing" ? this.body : undefined);
     if (this.mixing !== "changing") {
-      if (paint.rim.strength > 0 || paint.rim.ragged > 0) this.rim = new RimFinish(surface, this.tiles, paint.rim, tip.size);
+      if (paint.rim.strength > 0 || paint.rim.ragged > 0) this.rim = new RimFinish(surface, this.tiles, paint.rim, tip.size, paint.opacity);
       this.stroke = new LaidStroke(surface.kernels, this.tiles, ink.erases ? "erase" : paint.blend, ink.colour, this.rim, this.body);
     }
     const wet = this.stroke ?? this.mixer?.tiles;

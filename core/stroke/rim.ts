@@ -22,6 +22,7 @@ export class RimFinish implements Finish {
     private readonly tiles: Tiles,
     private readonly rim: Rim,
     size: number,
+    private readonly ceiling: number,
   ) {
     const { heap, run } = surface.kernels;
     const width = rim.unit === "px" ? rim.width : rim.width * size;
@@ -35,7 +36,7 @@ export class RimFinish implements Finish {
     const { strength, ragged } = this.rim;
     const grain = this.grained && ragged > 0 ? this.grained.at(index) : 0;
     const [column, row] = [index % columns, Math.floor(index / columns)];
-    kernels.run.rim(this.tiles.table, this.tiles.planes, column, row, columns, rows, this.radius, strength, grain, ragged, this.room, this.out);
+    kernels.run.rim(this.tiles.table, this.tiles.planes, column, row, columns, rows, this.radius, strength, grain, ragged, this.ceiling, this.room, this.out);
     return this.out;
   }
 

@@ -15,11 +15,11 @@ export function rimRoom(radius: i32): i32 {
 }
 
 /**
- * Finishes one tile of a stroke into `out`: `A ← min(1, A·(1 − s/2) + 1.5·s·max(0, A − B))`, B being A blurred by two boxes;
+ * Finishes one tile of a stroke into `out`: `A ← min(max(A, ceiling), A·(1 − s/2) + 1.5·s·max(0, A − B))`, B being A blurred by two boxes;
  * all planes with it. Where a grain is given, its valleys eat into the edge, as far as `ragged` says.
- * @param table the stroke's tiles of `planes` planes @param radius of the boxes, 0–30 @param grain a tile of heights, or 0
+ * @param table the stroke's tiles of `planes` planes @param radius of the boxes, 0–30 @param grain a tile of heights, or 0 @param ceiling the most that the stroke may cover, 0…1
  */
-export function rim(table: usize, planes: i32, column: i32, row: i32, columns: i32, rows: i32, radius: i32, strength: f32, grain: usize, ragged: f32, room: usize, out: usize): void {
+export function rim(table: usize, planes: i32, column: i32, row: i32, columns: i32, rows: i32, radius: i32, strength: f32, grain: usize, ragged: f32, ceiling: f32, room: usize, out: usize): void {
   const pad = padOf(radius, grain != 0);
   const side = TILE + 2 * pad;
   const bytes = <usize>(side * side * 4);
@@ -36,13 +36,14 @@ export function rim(table: usize, planes: i32, column: i32, row: i32, columns: i
   const gain = f32x4.splat(<f32>1.5 * strength);
   const eats = f32x4.splat(<f32>1.3 * ragged);
   const two = f32x4.splat(2);
+  const reach = f32x4.splat(ceiling);
   for (let y = 0; y < TILE; y++) {
     for (let x = 0; x < TILE; x += 4) {
       const at = tile + (((y << 6) + x) << 1);
       const to = out + (((y << 6) + x) << 1);
       const a = unit(at + alphaAt);
       const b = v128.load(room + ((y + pad) * side + x + pad) * 4);
-      let now = f32x4.min(one, f32x4.add(f32x4.mul(a, thin), f32x4.mul(gain, f32x4.max(f32x4.sub(a, b), f32x4.splat(0)))));
+      let now = f32x4.min(f32x4.max(a, reach), f32x4.add(f32x4.mul(a, thin), f32x4.mul(gain, f32x4.max(f32x4.sub(a, b), f32x4.splat(0)))));
       if (grain) {
         // How near the edge a pixel lies: 0 inside, 1 from the edge on outwards. There only the grain's peaks stay.
         const full = f32x4.max(a, most(room + ((y + pad) * side + x + pad) * 4, b, side, 2 * radius));

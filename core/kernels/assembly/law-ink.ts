@@ -42,6 +42,16 @@ export function coverBuildRows(mark: Mark, top: i32, bottom: i32, tile: usize, l
       if (until === end) break;
       if (mark.strengths) {
         let strength = mark.strengths + (source - mark.mask);
+        for (; target + 2 * STEP <= easyEnd; target += 2 * STEP, strength += 2 * STEP) {
+          const a0 = v128.load(target);
+          const a1 = v128.load(target, 16);
+          const a2 = v128.load(target, 32);
+          const a3 = v128.load(target, 48);
+          v128.store(target, i16x8.add(a0, times(v128.load(strength), i16x8.sub_sat_u(opacity, a0))));
+          v128.store(target, i16x8.add(a1, times(v128.load(strength, 16), i16x8.sub_sat_u(opacity, a1))), 16);
+          v128.store(target, i16x8.add(a2, times(v128.load(strength, 32), i16x8.sub_sat_u(opacity, a2))), 32);
+          v128.store(target, i16x8.add(a3, times(v128.load(strength, 48), i16x8.sub_sat_u(opacity, a3))), 48);
+        }
         for (; target < easyEnd; target += STEP, strength += STEP) {
           const a0 = v128.load(target);
           const a1 = v128.load(target, 16);

@@ -1,3 +1,5 @@
+import { times } from "./q15";
+
 /**
  * Samples a tip's picture into a mask of one or more planes. The level's pixel under the middle of the mask's pixel (x, y)
  * is (ox + x·xx + y·xy, oy + x·yx + y·yy). With `offsets`, room for `width` numbers of 32 bits, the nearest pixel is taken:
@@ -20,27 +22,40 @@ export function maskSample(
     const toF = min<f64>(leaves(rx, xx, levelWidth), leaves(ry, yx, levelHeight));
     const from = <i32>max<f64>(0, ceil<f64>(max<f64>(fromF, 0)));
     const to = <i32>min<f64>(<f64>width, floor<f64>(min<f64>(toF, <f64>width)) + 1);
+    const span = spans + (y << 3);
     if (from >= to) {
-      store<u64>(spans + (y << 3), 0);
+      store<u64>(span, 0);
       continue;
     }
-    const row = mask + ((y * stride) << 1);
-    if (offsets) {
-      const origin = ((<i32>nearest<f64>(ry) + BORDER) * levelStride + <i32>nearest<f64>(rx) + BORDER) << 1;
-      for (let p = 0; p < planes; p++) nearRow(row + p * planeBytes, from, to, level + p * levelBytes + origin, offsets, gain);
-    } else {
-      const first = from & ~7;
-      const startX = <i32>nearest<f64>((rx + <f64>first * xx) * 65536);
-      const startY = <i32>nearest<f64>((ry + <f64>first * yx) * 65536);
-      for (let p = 0; p < planes; p++)
-        sampleRow(row + p * planeBytes, first, to, startX, startY, stepX, stepY, level + p * levelBytes + ((BORDER * levelStride + BORDER) << 1), levelWidth, levelHeight, gain);
-    }
-    const span = spans + (y << 3);
     store<i16>(span, <i16>from);
     store<i16>(span, <i16>to, 2);
+    if (offsets) {
+      // Where the row begins in the level, until the strips are drawn.
+      store<i32>(span, ((<i32>nearest<f64>(ry) + BORDER) * levelStride + <i32>nearest<f64>(rx) + BORDER) << 1, 4);
+      continue;
+    }
     store<i32>(span, 0, 4);
+    const row = mask + ((y * stride) << 1);
+    const first = from & ~7;
+    const startX = <i32>nearest<f64>((rx + <f64>first * xx) * 65536);
+    const startY = <i32>nearest<f64>((ry + <f64>first * yx) * 65536);
+    for (let p = 0; p < planes; p++)
+      sampleRow(row + p * planeBytes, first, to, startX, startY, stepX, stepY, level + p * levelBytes + ((BORDER * levelStride + BORDER) << 1), levelWidth, levelHeight, gain);
+  }
+  if (!offsets) return;
+  for (let p = 0; p < planes; p++)
+    for (let x = 0; x < width; x += STRIP) nearStrip(mask + p * planeBytes, spans, stride, height, x, x + STRIP, level + p * levelBytes, offsets);
+  for (let y = 0; y < height; y++) {
+    const span = spans + (y << 3);
+    const from = <i32>load<i16>(span);
+    const to = <i32>load<i16>(span, 2);
+    store<i32>(span, 0, 4);
+    for (let p = 0; p < planes; p++) if (from < to) finishRow(mask + p * planeBytes + ((y * stride) << 1), from, to, gain);
   }
 }
+
+/** The columns that are sampled together: as many of a turned level's rows stay in the nearest cache. */
+const STRIP: i32 = 64;
 
 /** Empty or fading pixels on all sides of a level; see `core/tip/levels.ts`. */
 const BORDER: i32 = 5;
@@ -76,18 +91,28 @@ function clearAround(row: usize, from: i32, to: i32): void {
   v128.store(after, none, 16);
 }
 
-function nearRow(row: usize, from: i32, to: i32, origin: usize, offsets: usize, gain: i32): void {
-  let x = from;
-  for (; x + 4 <= to; x += 4) {
-    const at = offsets + (x << 2);
-    const a = <u64>load<u16>(origin + load<i32>(at));
-    const b = <u64>load<u16>(origin + load<i32>(at, 4));
-    const c = <u64>load<u16>(origin + load<i32>(at, 8));
-    const d = <u64>load<u16>(origin + load<i32>(at, 12));
-    store<u64>(row + (x << 1), a | (b << 16) | (c << 32) | (d << 48));
+function nearStrip(mask: usize, spans: usize, stride: i32, height: i32, left: i32, right: i32, level: usize, offsets: usize): void {
+  for (let y = 0; y < height; y++) {
+    const span = spans + (y << 3);
+    const to = min(<i32>load<i16>(span, 2), right);
+    let x = max(<i32>load<i16>(span), left);
+    if (x >= to) continue;
+    const row = mask + ((y * stride) << 1);
+    const origin = level + load<i32>(span, 4);
+    for (; x + 4 <= to; x += 4) {
+      const at = offsets + (x << 2);
+      const a = <u64>load<u16>(origin + load<i32>(at));
+      const b = <u64>load<u16>(origin + load<i32>(at, 4));
+      const c = <u64>load<u16>(origin + load<i32>(at, 8));
+      const d = <u64>load<u16>(origin + load<i32>(at, 12));
+      store<u64>(row + (x << 1), a | (b << 16) | (c << 32) | (d << 48));
+    }
+    for (; x < to; x++) store<u16>(row + (x << 1), load<u16>(origin + load<i32>(offsets + (x << 2))));
   }
-  for (; x < to; x++) store<u16>(row + (x << 1), load<u16>(origin + load<i32>(offsets + (x << 2))));
-  if (gain < 32767) for (x = from; x < to; x++) store<u16>(row + (x << 1), <u16>((<i32>load<u16>(row + (x << 1)) * gain + 16384) >> 15));
+}
+
+function finishRow(row: usize, from: i32, to: i32, gain: i32): void {
+  if (gain < 32767) for (let x = from; x < to; x++) store<u16>(row + (x << 1), <u16>((<i32>load<u16>(row + (x << 1)) * gain + 16384) >> 15));
   clearAround(row, from, to);
 }
 
@@ -117,7 +142,7 @@ function sampleRow(
     x4 = i32x4.add(x4, nextX);
     y4 = i32x4.add(y4, nextY);
     const eight = i16x8.narrow_i32x4_s(a, b);
-    v128.store(at, weak ? i16x8.q15mulr_sat_s(eight, strength) : eight);
+    v128.store(at, weak ? times(eight, strength) : eight);
   }
   clearAround(row, first, (to + 7) & ~7);
 }
@@ -144,7 +169,7 @@ function sampleFour(x4: v128, y4: v128, mostX: v128, mostY: v128, least: v128, s
   const low = i32x4.splat(0x7fff);
   const fx = v128.and(i32x4.shr_u(x, 1), low);
   const fy = v128.and(i32x4.shr_u(y, 1), low);
-  const pair = i16x8.add(upper, i16x8.q15mulr_sat_s(i16x8.sub(lower, upper), v128.or(fy, i32x4.shl(fy, 16))));
+  const pair = i16x8.add(upper, times(i16x8.sub(lower, upper), v128.or(fy, i32x4.shl(fy, 16))));
   // left + fx·(right − left)
   const weights = v128.or(i32x4.shl(fx, 16), v128.and(i32x4.neg(fx), i32x4.splat(0xffff)));
   const change = i32x4.shr_s(i32x4.add(i32x4.dot_i16x8_s(pair, weights), i32x4.splat(16384)), 15);
