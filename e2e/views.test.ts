@@ -41,7 +41,7 @@ test("a test strip shows a quality at several values; a click takes one, and it 
 
 test("the table of responses shows what drives what, and lets a signal drive a quality", { timeout: 120_000 }, async () => {
   const { page, complaints, close } = await onBench("Enamel one-stroke");
-  await page.getByRole("button", { name: "Responses" }).click();
+  await page.getByRole("radio", { name: "responses" }).check({ force: true });
   const table = page.getByRole("region", { name: "Responses" });
   await table.getByRole("button", { name: "Size by pressure" }).waitFor();
   const before = await proofTurn(page);
@@ -111,10 +111,10 @@ test("own strokes paint, smudge and erase, and the paper is looked at in a mirro
 
 test("the character of a brush is measured in the page", { timeout: 60_000 }, async () => {
   const { page, complaints, close } = await onBench("Outliner, fine");
-  await page.getByRole("button", { name: "Character" }).click();
-  await page.getByText("Width at full pressure").waitFor();
-  const width = await page.locator("dl dd").first().textContent();
-  expect(Math.abs(Number.parseFloat(width ?? "") - 7)).toBeLessThan(1.5);
+  await page.getByRole("radio", { name: "score" }).check({ force: true });
+  const width = page.getByRole("region", { name: "Character" }).locator("dd").first();
+  await expect.poll(() => width.textContent(), { timeout: 30_000 }).toContain("px");
+  expect(Math.abs(Number.parseFloat((await width.textContent()) ?? "") - 7)).toBeLessThan(1.5);
   expect(complaints).toEqual([]);
   await close();
 });

@@ -38,7 +38,7 @@ await run(async () => {
   await shoot("bench-ground");
   await page.getByRole("button", { name: "Test strip" }).click();
   await page.getByRole("menuitem", { name: "Depth", exact: true }).click();
-  await page.getByRole("button", { name: "Responses" }).click();
+  await page.getByRole("radio", { name: "responses" }).check({ force: true });
   await shoot("bench-responses");
   await page.goto("/shelf");
   await page.getByRole("link", { name: "Badger blender" }).click();

@@ -8,7 +8,6 @@ import { Button } from "~/ui/button";
 import { TopBar } from "~/ui/top-bar";
 import type { PaperManner, Tell } from "~/workers/messages";
 import { Bodies } from "./bodies";
-import { CharacterCard } from "./character-card";
 import { ConflictDialog } from "./conflict-dialog";
 import { HeldBar } from "./held-bar";
 import { useDraft } from "./keep-draft";
@@ -17,9 +16,13 @@ import { type PaperHandle, PaperSheet } from "./paper-sheet";
 import { ResponseTable } from "./response-table";
 import type { action } from "./route";
 import { SaveAsDialog } from "./save-as-dialog";
+import type { Spot } from "./score-lanes";
+import { ScorePanel } from "./score-panel";
+import { SpotRing } from "./spot-ring";
 import { type Command, isChanged, markSaved, openBench, redo, reduce, rename, seal, takeBrush, takeDraft, takeNewest, undo } from "./state";
 import { type StripPiece, TestStrip } from "./test-strip";
-import { ViewBar } from "./view-bar";
+import { type PaperSize, useMeasures } from "./use-measures";
+import { type Panel, ViewBar } from "./view-bar";
 
 /** The bench: a brush on its paper above, its bodies below. */
 export function Bench({ kept }: { kept: KeptBrush }) {
@@ -30,8 +33,9 @@ export function Bench({ kept }: { kept: KeptBrush }) {
   const [mirrored, setMirrored] = useState(false);
   const [strip, setStrip] = useState<Quality>();
   const pieces = useRef<(piece: StripPiece) => void>(undefined);
-  const [character, setCharacter] = useState<Extract<Tell, { kind: "character" }>>();
-  const [responses, setResponses] = useState(false);
+  const [panel, setPanel] = useState<Panel>("bodies");
+  const [paperSize, setPaperSize] = useState<PaperSize>();
+  const [spot, setSpot] = useState<Spot>();
   const [held, setHeld] = useState<Brush>();
   const [showsHeld, setShowsHeld] = useState(false);
   const [asking, setAsking] = useState(false);
@@ -42,6 +46,7 @@ export function Bench({ kept }: { kept: KeptBrush }) {
   const navigate = useNavigate();
   const arrived = (useLocation().state as { made?: string } | null)?.made;
   const { brush } = state;
+  const measures = useMeasures(brush, paperSize, panel === "score");
   const changed = isChanged(state);
   const answer = saver.data;
   const busy = saver.state !== "idle";
@@ -90,7 +95,6 @@ export function Bench({ kept }: { kept: KeptBrush }) {
   const hear = useCallback((tell: Tell) => {
     if (tell.kind === "strokes") setStrokes(tell.count);
     if (tell.kind === "vignettes") setPictures(tell);
-    if (tell.kind === "character") setCharacter(tell);
     if (tell.kind === "strip-piece") pieces.current?.(tell);
   }, []);
 
@@ -112,8 +116,7 @@ export function Bench({ kept }: { kept: KeptBrush }) {
           </span>
         </div>
         <div className="ml-auto flex shrink-0 items-center gap-2">
-          <ViewBar strip={strip} onStrip={setStrip} responses={responses} onResponses={() => setResponses(!responses)} holding={held !== undefined} onHold={hold} brush={brush} />
-          <CharacterCard brush={brush} paper={paper} found={character} />
+          <ViewBar strip={strip} onStrip={setStrip} panel={panel} onPanel={setPanel} holding={held !== undefined} onHold={hold} brush={brush} />
           <Button
             kind="quiet"
             className="px-1.5"
@@ -175,7 +178,7 @@ export function Bench({ kept }: { kept: KeptBrush }) {
             Not saved: {answer.fault}
           </p>
         )}
-        <div className={`relative border border-line shadow-sm max-lg:h-[60vh] max-lg:flex-none ${responses ? "h-64 shrink-0" : "min-h-64 flex-1"}`}>
+        <div className={`relative border border-line shadow-sm max-lg:h-[60vh] max-lg:flex-none ${panel === "responses" ? "h-64 shrink-0" : "min-h-64 flex-1"}`}>
           <PaperSheet
             handle={paper}
             brush={showsHeld && held ? held : brush}
@@ -184,6 +187,7 @@ export function Bench({ kept }: { kept: KeptBrush }) {
             mirrored={mirrored}
             label={`Proof strokes of ${brush.name}; draw anywhere to try it`}
             onTell={hear}
+            onSize={setPaperSize}
           >
             <PaperBar
               manner={manner}
@@ -212,9 +216,12 @@ export function Bench({ kept }: { kept: KeptBrush }) {
               }}
             />
           )}
+          {spot && panel === "score" && paperSize && <SpotRing spot={spot} paper={paperSize} mirrored={mirrored} />}
           {strip && <TestStrip key={strip} name={strip} brush={brush} run={run} paper={paper} pieces={pieces} onClose={() => setStrip(undefined)} />}
         </div>
-        {responses ? <ResponseTable brush={brush} run={run} /> : <Bodies brush={brush} run={run as (command: Command) => void} paper={paper} pictures={pictures} />}
+        {panel === "responses" && <ResponseTable brush={brush} run={run} />}
+        {panel === "score" && <ScorePanel brush={brush} measures={measures} paper={paperSize} ratio={window.devicePixelRatio || 1} onSpot={setSpot} />}
+        {panel === "bodies" && <Bodies brush={brush} run={run as (command: Command) => void} paper={paper} pictures={pictures} />}
       </main>
       <SaveAsDialog open={asking} name={`${brush.name}, new`} onClose={() => setAsking(false)} onSave={(name) => submit({ act: "save-new", brush: { ...brush, name } })} />
       <ConflictDialog

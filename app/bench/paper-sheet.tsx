@@ -12,8 +12,6 @@ export interface PaperHandle {
   takeBack(): void;
   clear(): void;
   refill(): void;
-  /** Asks for a brush's character; answers with the turn that it will name. */
-  measure(brush: Brush): number;
   /** Asks for the same strokes with several brushes; answers with the turn their pictures will name. */
   strip(brushes: readonly Brush[], width: number, height: number): number;
   vignettes(brush: Brush, width: number, height: number): void;
@@ -28,16 +26,20 @@ interface Props {
   /** Whether it is looked at in a mirror. */
   readonly mirrored?: boolean;
   readonly onTell?: (tell: Tell) => void;
+  /** Is told the paper's size in its own pixels, whenever that changes. */
+  readonly onSize?: (size: { readonly width: number; readonly height: number }) => void;
   readonly handle?: Ref<PaperHandle>;
   readonly children?: ReactNode;
 }
 
 /** A paper that fills its place and can be drawn on anywhere with pen, mouse and finger. The engine paints in a worker. */
-export function PaperSheet({ brush, proofs, label, manner, mirrored = false, onTell, handle, children }: Props) {
+export function PaperSheet({ brush, proofs, label, manner, mirrored = false, onTell, onSize, handle, children }: Props) {
   const place = useRef<HTMLDivElement>(null);
   const engine = useRef<Engine>(undefined);
   const hear = useRef(onTell);
   hear.current = onTell;
+  const sized = useRef(onSize);
+  sized.current = onSize;
   const flipped = useRef(mirrored);
   flipped.current = mirrored;
   const resting = useRef(false);
@@ -65,6 +67,7 @@ export function PaperSheet({ brush, proofs, label, manner, mirrored = false, onT
     });
     engine.current = made;
     setSize({ width: sheet.clientWidth, height: sheet.clientHeight });
+    sized.current?.({ width, height });
     const stopPen = followPen(
       canvas,
       made,
@@ -79,6 +82,7 @@ export function PaperSheet({ brush, proofs, label, manner, mirrored = false, onT
       made.resize(now.width, now.height);
       sizeCanvas(canvas, now.width, now.height);
       setSize({ width: sheet.clientWidth, height: sheet.clientHeight });
+      sized.current?.(now);
     });
     observer.observe(sheet);
     return () => {
@@ -106,7 +110,6 @@ export function PaperSheet({ brush, proofs, label, manner, mirrored = false, onT
   useImperativeHandle(handle, () => ({
     takeBack: () => engine.current?.takeBack(),
     strip: (brushes, width, height) => engine.current?.strip(brushes, width, height) ?? 0,
-    measure: (value) => engine.current?.measure(value) ?? 0,
     refill: () => engine.current?.refill(),
     clear: () => engine.current?.clear(),
     vignettes: (value, width, height) => engine.current?.vignettes(value, width, height),

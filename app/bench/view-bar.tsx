@@ -7,12 +7,16 @@ import { Button } from "~/ui/button";
 interface Props {
   readonly strip: Quality | undefined;
   readonly onStrip: (name: Quality) => void;
-  readonly responses: boolean;
-  readonly onResponses: () => void;
+  readonly panel: Panel;
+  readonly onPanel: (panel: Panel) => void;
   readonly holding: boolean;
   readonly onHold: () => void;
   readonly brush: Brush;
 }
+
+/** What lies below the paper: the bodies of the brush, the score of its main stroke, or the table of its responses. */
+const panels = ["bodies", "score", "responses"] as const;
+export type Panel = (typeof panels)[number];
 
 /** Whether a quality has a value that can be tried at others: a smooth brush has no depth, an endless load no length. */
 function isSet({ ground, paint }: Brush, name: Quality): boolean {
@@ -20,7 +24,7 @@ function isSet({ ground, paint }: Brush, name: Quality): boolean {
 }
 
 /** Ways to look at a brush: held for comparison, at several values of one quality, as a table of what drives what. */
-export function ViewBar({ strip, onStrip, responses, onResponses, holding, onHold, brush }: Props) {
+export function ViewBar({ strip, onStrip, panel, onPanel, holding, onHold, brush }: Props) {
   return (
     <>
       <Button
@@ -54,9 +58,17 @@ export function ViewBar({ strip, onStrip, responses, onResponses, holding, onHol
           </DropdownMenu.Content>
         </DropdownMenu.Portal>
       </DropdownMenu.Root>
-      <Button aria-pressed={responses} className={`px-2.5 ${responses ? "border-act! text-act!" : ""}`} onClick={onResponses}>
-        Responses
-      </Button>
+      <div role="radiogroup" aria-label="Below the paper" className="flex overflow-hidden rounded-md border border-line">
+        {panels.map((name) => (
+          <label
+            key={name}
+            className="flex h-7.5 cursor-pointer items-center bg-raised px-2.5 font-medium capitalize has-checked:bg-act has-checked:text-act-ink has-focus-visible:outline-2 has-focus-visible:outline-act has-focus-visible:outline-offset-2 pointer-coarse:h-10"
+          >
+            <input type="radio" name="panel" className="sr-only" checked={panel === name} onChange={() => onPanel(name)} />
+            {name}
+          </label>
+        ))}
+      </div>
     </>
   );
 }

@@ -8,7 +8,6 @@ export class Engine {
   private turn = 0;
   private stroke = 0;
   private strips = 0;
-  private measures = 0;
 
   /** @param canvas is handed over: afterwards only the worker draws on it */
   constructor(canvas: HTMLCanvasElement, colours: PaperColours, proofs: boolean, hear: (tell: Tell) => void) {
@@ -52,12 +51,6 @@ export class Engine {
 
   setManner(manner: PaperManner): void {
     this.ask({ kind: "manner", manner });
-  }
-
-  /** Asks for a brush's character; answers with the turn that it will name. */
-  measure(brush: Brush): number {
-    this.ask({ kind: "measure", turn: ++this.measures, brush });
-    return this.measures;
   }
 
   refill(): void {

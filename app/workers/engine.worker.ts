@@ -1,4 +1,3 @@
-import { character } from "@core/measure/character";
 import { fetchPictures } from "./fetch-pictures";
 import type { Ask, PaperColours, Tell } from "./messages";
 import { Paper } from "./paper";
@@ -39,9 +38,6 @@ async function answer(ask: Ask): Promise<void> {
       return paper?.penUp();
     case "manner":
       return paper?.setManner(ask.manner);
-    case "measure":
-      tell({ kind: "character", turn: ask.turn, character: character(ask.brush, await fetchPictures(ask.brush)) });
-      return;
     case "refill":
       return paper?.refill();
     case "take-back":

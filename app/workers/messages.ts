@@ -1,6 +1,5 @@
 import type { Brush, Use } from "@core/brush";
 import type { Sample } from "@core/hand/sample";
-import type { Character } from "@core/measure/character";
 
 /** The colours of a paper, as `#rrggbb`. */
 export interface PaperColours {
@@ -26,7 +25,6 @@ export type Ask =
   | { readonly kind: "pen-move"; readonly samples: readonly Sample[] }
   | { readonly kind: "pen-up" }
   | { readonly kind: "manner"; readonly manner: PaperManner }
-  | { readonly kind: "measure"; readonly turn: number; readonly brush: Brush }
   | { readonly kind: "refill" }
   | { readonly kind: "take-back" }
   | { readonly kind: "clear" }
@@ -41,5 +39,4 @@ export type Tell =
   | { readonly kind: "strokes"; readonly count: number }
   | { readonly kind: "vignettes"; readonly tip: ImageBitmap; readonly ground: ImageBitmap; readonly paint: ImageBitmap }
   | { readonly kind: "strip-piece"; readonly turn: number; readonly index: number; readonly picture: ImageBitmap }
-  | { readonly kind: "character"; readonly turn: number; readonly character: Character }
   | { readonly kind: "fault"; readonly message: string };

@@ -26,7 +26,7 @@ const ENOUGH = 0.95;
 const ink = { colour: [0, 0, 0], second: [1, 1, 1] } as const;
 
 /** Coverage of a straight stroke, away from its ends. */
-interface Band {
+export interface Band {
   /** Rows × columns of 0…1. */
   readonly at: (column: number, row: number) => number;
   readonly columns: number;
@@ -57,7 +57,7 @@ export function character(brush: Brush, pictures: Pictures = noPictures): Charac
 }
 
 /** Paints a line some times over itself. */
-function band(brush: Brush, pictures: Pictures, pressure: number, passes: number): Band {
+export function band(brush: Brush, pictures: Pictures, pressure: number, passes: number): Band {
   const { size } = brush.tip;
   const reach = Math.ceil(size * (1 + 2 * brush.trail.scatter)) + 8;
   const margin = Math.ceil(size * (1.5 + brush.trail.scatterAlong)) + 8;

@@ -27,6 +27,8 @@ export interface Surroundings {
   /** Coverage, 0…1, under a tip of this size at a place. */
   readonly underpaint?: (x: number, y: number, size: number) => number;
   readonly reservoir?: Reservoir;
+  /** Is told of each place where the hand was read, and where in the list its first mark begins. */
+  readonly watch?: (moment: Readonly<Moment>, row: Float64Array, at: number) => void;
 }
 
 /** Turns a hand's samples into marks. The caller empties `marks` whenever it likes. */
@@ -104,6 +106,7 @@ export class MarkMaker {
     const taper = this.tapers ? taperFactor(trail.taper, place.distance, place.total) : 1;
     const first = this.mark(place, taper);
     const row = this.marks.values;
+    this.around.watch?.(moment, row, first);
     this.lastSize = row[first + size];
     this.lastLoad = row[first + load];
     const way = row[first + spacing] * extentAlong(tip.shape, row[first + size], row[first + roundness], row[first + angle] - heading);

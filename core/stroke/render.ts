@@ -6,6 +6,7 @@ import type { Sample } from "../hand/sample";
 import type { Room } from "../hand/simulate";
 import { createKernels, type Kernels } from "../kernels/load";
 import { noPictures, type Picture, type Pictures } from "../picture/picture";
+import { coverageUnder } from "../surface/coverage-under";
 import { deepPixels, Picture as Shown } from "../surface/picture";
 import { placePicture } from "../surface/place-picture";
 import { heightPixels, type Light } from "../surface/relief";
@@ -62,6 +63,11 @@ export function renderLayered(job: RenderJob): Uint8Array {
 /** The heights that a hand's strokes leave: width·height of 0…65535. */
 export function renderHeights(job: RenderJob): Uint16Array {
   return onSurface(job, heightPixels);
+}
+
+/** The mean coverage, 0…1, that a hand's strokes leave at each place under a tip of its size, px. */
+export function coverageAt(job: RenderJob, places: readonly { readonly x: number; readonly y: number; readonly size: number }[]): number[] {
+  return onSurface(job, (surface) => places.map(({ x, y, size }) => coverageUnder(surface, x, y, size)));
 }
 
 function onSurface<T>(job: RenderJob, use: (surface: Surface) => T, layers = 1): T {
