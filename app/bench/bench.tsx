@@ -1,5 +1,4 @@
 import type { Brush } from "@core/brush";
-import type { Quality } from "@core/quality/table";
 import type { KeptBrush } from "@server/brushes/repository";
 import { Redo2, Undo2 } from "lucide-react";
 import { useCallback, useEffect, useReducer, useRef, useState } from "react";
@@ -20,7 +19,8 @@ import type { Spot } from "./score-lanes";
 import { ScorePanel } from "./score-panel";
 import { SpotRing } from "./spot-ring";
 import { type Command, isChanged, markSaved, openBench, redo, reduce, rename, seal, takeBrush, takeDraft, takeNewest, undo } from "./state";
-import { type StripPiece, TestStrip } from "./test-strip";
+import type { StripPiece } from "./stroke-sheet";
+import { type StripSubject, TestStrip } from "./test-strip";
 import { type PaperSize, useMeasures } from "./use-measures";
 import { type Panel, ViewBar } from "./view-bar";
 
@@ -31,7 +31,7 @@ export function Bench({ kept }: { kept: KeptBrush }) {
   const [pictures, setPictures] = useState<Extract<Tell, { kind: "vignettes" }>>();
   const [manner, setManner] = useState<PaperManner>({ use: "paint", lit: true });
   const [mirrored, setMirrored] = useState(false);
-  const [strip, setStrip] = useState<Quality>();
+  const [strip, setStrip] = useState<StripSubject>();
   const pieces = useRef<(piece: StripPiece) => void>(undefined);
   const [panel, setPanel] = useState<Panel>("bodies");
   const [paperSize, setPaperSize] = useState<PaperSize>();
@@ -116,7 +116,15 @@ export function Bench({ kept }: { kept: KeptBrush }) {
           </span>
         </div>
         <div className="ml-auto flex shrink-0 items-center gap-2">
-          <ViewBar strip={strip} onStrip={setStrip} panel={panel} onPanel={setPanel} holding={held !== undefined} onHold={hold} brush={brush} />
+          <ViewBar
+            strip={strip !== undefined}
+            onStrip={(name) => setStrip({ kind: "quality", name })}
+            panel={panel}
+            onPanel={setPanel}
+            holding={held !== undefined}
+            onHold={hold}
+            brush={brush}
+          />
           <Button
             kind="quiet"
             className="px-1.5"
@@ -217,7 +225,7 @@ export function Bench({ kept }: { kept: KeptBrush }) {
             />
           )}
           {spot && panel === "score" && paperSize && <SpotRing spot={spot} paper={paperSize} mirrored={mirrored} />}
-          {strip && <TestStrip key={strip} name={strip} brush={brush} run={run} paper={paper} pieces={pieces} onClose={() => setStrip(undefined)} />}
+          {strip && <TestStrip key={JSON.stringify(strip)} subject={strip} brush={brush} run={run} paper={paper} pieces={pieces} onClose={() => setStrip(undefined)} />}
         </div>
         {panel === "responses" && <ResponseTable brush={brush} run={run} />}
         {panel === "score" && <ScorePanel brush={brush} measures={measures} paper={paperSize} ratio={window.devicePixelRatio || 1} onSpot={setSpot} />}

@@ -52,6 +52,11 @@ export function qualityValue(brush: Brush, name: Quality): number {
   return bodies[qualities[name].body]?.[name] ?? qualities[name].base;
 }
 
+/** Whether a quality has a value that can be tried at others: a smooth brush has no depth, an endless load no length. */
+export function hasValue({ ground, paint }: Brush, name: Quality): boolean {
+  return name === "load" ? paint.load !== null : qualityRow(name).body !== "ground" || ground !== null;
+}
+
 /** Sets a quality, clamped to its range; steps of one drag join. */
 export function setQuality(name: Quality, value: number): Command {
   const { body, label, low, high } = qualityRow(name);

@@ -1,106 +1,116 @@
 import type { Brush } from "@core/brush";
-import { type Quality, qualityRow } from "@core/quality/table";
-import { X } from "lucide-react";
-import { type RefObject, useEffect, useMemo, useRef, useState } from "react";
-import { Button } from "~/ui/button";
-import type { Tell } from "~/workers/messages";
-import type { PaperHandle } from "./paper-sheet";
-import { type Command, qualityValue, reduce, seal, setQuality } from "./state";
-import { stripValues } from "./strip-values";
+import { type Quality, qualityNames, qualityRow } from "@core/quality/table";
+import { firmer } from "@core/response/firmer";
+import { sources } from "@core/response/sources";
+import { useMemo, useState } from "react";
+import { box } from "./setting-lines";
+import { type Command, changeResponse, hasValue, qualityValue, reduce, seal, setQuality } from "./state";
+import { sheetValues, stripValues } from "./strip-values";
+import { StrokeSheet } from "./stroke-sheet";
 import { writeValue } from "./units";
 
-export type StripPiece = Extract<Tell, { kind: "strip-piece" }>;
+/** What a strip varies: a quality, perhaps against a second one, or how firm a response is. */
+export type StripSubject = { readonly kind: "quality"; readonly name: Quality } | { readonly kind: "curve"; readonly index: number };
 
-interface Props {
-  readonly name: Quality;
+interface Props extends Pick<Parameters<typeof StrokeSheet>[0], "paper" | "pieces" | "onClose"> {
+  readonly subject: StripSubject;
   readonly brush: Brush;
   readonly run: (command: Command) => void;
-  readonly paper: RefObject<PaperHandle | null>;
-  /** Is given what takes the pieces that the engine draws. */
-  readonly pieces: RefObject<((piece: StripPiece) => void) | undefined>;
-  readonly onClose: () => void;
 }
 
-/** One quality at several values, the same strokes side by side; a click takes one. */
-export function TestStrip({ name, brush, run, paper, pieces, onClose }: Props) {
+/** The same strokes at several values, side by side; a click takes one. */
+export function TestStrip({ subject, ...rest }: Props) {
+  return subject.kind === "quality" ? <QualityStrip name={subject.name} {...rest} /> : <CurveStrip index={subject.index} {...rest} />;
+}
+
+type Rest = Omit<Props, "subject">;
+
+function QualityStrip({ name, brush, run, ...place }: Rest & { name: Quality }) {
   const row = qualityRow(name);
-  const [opened] = useState(() => qualityValue(brush, name));
-  const values = useMemo(() => stripValues(row, opened), [row, opened]);
-  const now = qualityValue(brush, name);
-  const place = useRef<HTMLUListElement>(null);
-  const turn = useRef(0);
-  const [room, setRoom] = useState("");
-
-  useEffect(() => {
-    const list = place.current;
-    if (!list || !room) return;
-    const ratio = window.devicePixelRatio || 1;
-    const width = Math.max(40, Math.floor((list.clientWidth / values.length - 18) * ratio));
-    const height = Math.max(40, Math.floor((list.clientHeight - 44) * ratio));
-    turn.current =
-      paper.current?.strip(
-        values.map((value) => withValue(brush, name, value)),
-        width,
-        height,
-      ) ?? 0;
-  }, [brush, name, values, paper, room]);
-
-  // Pieces come faster than the screen is drawn anew: each is put where it belongs at once.
-  useEffect(() => {
-    pieces.current = (piece) => {
-      const canvas = place.current?.querySelectorAll("canvas")[piece.index];
-      if (!canvas || piece.turn !== turn.current) return;
-      canvas.width = piece.picture.width;
-      canvas.height = piece.picture.height;
-      canvas.getContext("bitmaprenderer")?.transferFromImageBitmap(piece.picture);
-    };
-    return () => {
-      pieces.current = undefined;
-    };
-  }, [pieces]);
-
-  useEffect(() => {
-    const list = place.current;
-    if (!list) return;
-    const observer = new ResizeObserver(() => setRoom(`${list.clientWidth} ${list.clientHeight}`));
-    observer.observe(list);
-    return () => observer.disconnect();
-  }, []);
-
+  const [second, setSecond] = useState<Quality>();
+  const [opened] = useState(brush);
+  const values = useMemo(() => (second ? sheetValues : stripValues)(row, qualityValue(opened, name)), [row, opened, name, second]);
+  const seconds = useMemo(() => (second ? sheetValues(qualityRow(second), qualityValue(opened, second)) : [undefined]), [second, opened]);
+  const entries = seconds.flatMap((other) =>
+    values.map((value) => {
+      const commands = [setQuality(name, value), ...(second && other !== undefined ? [setQuality(second, other)] : [])];
+      const label = other === undefined || !second ? writeValue(value, row.unit) : `${writeValue(value, row.unit)}, ${writeValue(other, qualityRow(second).unit)}`;
+      return {
+        key: `${value} ${other}`,
+        label,
+        brush: commands.reduce((now, command) => withCommand(now, command), brush),
+        now: qualityValue(brush, name) === value && (!second || qualityValue(brush, second) === other),
+        onPick: () => {
+          for (const command of commands) run(command);
+          run(seal);
+        },
+      };
+    }),
+  );
+  const title = (
+    <>
+      {row.label}
+      <label className="font-normal font-sans text-[13px] text-soft">
+        by{" "}
+        <select className={box} aria-label="Second quality" value={second ?? ""} onChange={(event) => setSecond((event.target.value || undefined) as Quality | undefined)}>
+          <option value="">itself alone</option>
+          {qualityNames
+            .filter((other) => other !== name && hasValue(brush, other))
+            .map((other) => (
+              <option key={other} value={other}>
+                {qualityRow(other).label}
+              </option>
+            ))}
+        </select>
+      </label>
+    </>
+  );
   return (
-    <section aria-label={`Test strip: ${row.label.toLowerCase()}`} className="sheet absolute inset-0 z-10 flex flex-col">
-      <div className="flex items-center gap-2 border-line border-b px-3 py-1">
-        <h2 className="font-semibold font-serif">{row.label}</h2>
-        <p className="truncate text-[13px] text-soft">{row.says} Click a stroke to take its value.</p>
-        <Button kind="quiet" className="ml-auto px-1.5" aria-label="Close the test strip" onClick={onClose}>
-          <X aria-hidden size={16} />
-        </Button>
-      </div>
-      <ul ref={place} className="flex min-h-0 flex-1 divide-x divide-line">
-        {values.map((value) => (
-          <li key={value} className="min-w-0 flex-1">
-            <button
-              type="button"
-              aria-pressed={value === now}
-              className="flex size-full flex-col px-2 pt-1.5 text-left outline-act -outline-offset-2 hover:bg-act-wash aria-pressed:outline-2"
-              onClick={() => {
-                run(setQuality(name, value));
-                run(seal);
-              }}
-            >
-              <span className="font-mono text-[13px]">
-                {writeValue(value, row.unit)} {value === now && <span className="font-sans text-soft">now</span>}
-              </span>
-              <canvas aria-hidden className="min-h-0 w-full flex-1 object-contain" />
-            </button>
-          </li>
-        ))}
-      </ul>
-    </section>
+    <StrokeSheet
+      name={`Test strip: ${row.label.toLowerCase()}`}
+      title={title}
+      says={`${row.says} Click a stroke to take its value.`}
+      entries={entries}
+      columns={values.length}
+      {...place}
+    />
   );
 }
 
-/** The brush with another value of one quality. */
-function withValue(brush: Brush, name: Quality, value: number): Brush {
-  return reduce({ brush, past: [], future: [], saved: brush, revision: 0 }, setQuality(name, value)).brush;
+/** Softer answers rise late, firmer ones early. */
+const FIRMNESS = [-0.75, -0.5, -0.25, 0, 0.25, 0.5, 0.75];
+
+function CurveStrip({ index, brush, run, ...place }: Rest & { index: number }) {
+  const [opened] = useState(brush.responses[index]);
+  if (!opened) return null;
+  const what = `${qualityRow(opened.quality).label} by ${sources[opened.source].label.toLowerCase()}`;
+  const entries = FIRMNESS.map((amount) => {
+    const curve = firmer(opened.curve, amount);
+    const command = changeResponse(index, { curve });
+    return {
+      key: String(amount),
+      label: amount === 0 ? "as it was" : `${Math.abs(amount * 100)} % ${amount < 0 ? "softer" : "firmer"}`,
+      brush: withCommand(brush, command),
+      now: JSON.stringify(brush.responses[index]?.curve) === JSON.stringify(curve),
+      onPick: () => {
+        run(command);
+        run(seal);
+      },
+    };
+  });
+  return (
+    <StrokeSheet
+      name={`Test strip: ${what.toLowerCase()}`}
+      title={what}
+      says="A softer answer rises late, a firmer one early. Click a stroke to take its curve."
+      entries={entries}
+      columns={entries.length}
+      {...place}
+    />
+  );
+}
+
+/** What a command makes of a brush. */
+function withCommand(brush: Brush, command: Command): Brush {
+  return reduce({ brush, past: [], future: [], saved: brush, revision: 0 }, command).brush;
 }

@@ -3,9 +3,11 @@ import { type Quality, qualityNames, qualityRow } from "@core/quality/table";
 import { ChevronDown } from "lucide-react";
 import { DropdownMenu } from "radix-ui";
 import { Button } from "~/ui/button";
+import { hasValue } from "./state";
 
 interface Props {
-  readonly strip: Quality | undefined;
+  /** Whether a strip is open. */
+  readonly strip: boolean;
   readonly onStrip: (name: Quality) => void;
   readonly panel: Panel;
   readonly onPanel: (panel: Panel) => void;
@@ -17,11 +19,6 @@ interface Props {
 /** What lies below the paper: the bodies of the brush, the score of its main stroke, or the table of its responses. */
 const panels = ["bodies", "score", "responses"] as const;
 export type Panel = (typeof panels)[number];
-
-/** Whether a quality has a value that can be tried at others: a smooth brush has no depth, an endless load no length. */
-function isSet({ ground, paint }: Brush, name: Quality): boolean {
-  return name === "load" ? paint.load !== null : qualityRow(name).body !== "ground" || ground !== null;
-}
 
 /** Ways to look at a brush: held for comparison, at several values of one quality, as a table of what drives what. */
 export function ViewBar({ strip, onStrip, panel, onPanel, holding, onHold, brush }: Props) {
@@ -44,7 +41,7 @@ export function ViewBar({ strip, onStrip, panel, onPanel, holding, onHold, brush
         <DropdownMenu.Portal>
           <DropdownMenu.Content align="end" collisionPadding={12} className="z-30 max-h-[70dvh] min-w-44 overflow-y-auto rounded-lg border border-line bg-panel p-1.5 shadow-xl">
             {qualityNames
-              .filter((name) => isSet(brush, name))
+              .filter((name) => hasValue(brush, name))
               .map((name) => (
                 <DropdownMenu.Item
                   key={name}

@@ -28,8 +28,15 @@ export function tipVignette(brush: Brush, pictures: Pictures, width: number, hei
   return paint(still, pictures, [[{ x: width / 2, y: height / 2, time: 0, pressure: 1 }]], width, height, colours);
 }
 
+/** Pieces lower than this, px, have room for one stroke only. */
+const LOW_PIECE = 120;
+
 /** Three strokes of a brush one below the other: light to heavy, a slow swell, and one over wet colour where it needs some. */
 export function stripPiece(brush: Brush, pictures: Pictures, width: number, height: number, colours: PaperColours): Promise<ImageBitmap> {
+  if (height < LOW_PIECE) {
+    const room = { left: width * 0.06, top: height * 0.2, width: width * 0.88, height: height * 0.6 };
+    return paint(brush, pictures, [[...slowSwell(room).strokes[0]]], width, height, colours, room);
+  }
   const third = height / 3;
   const room = (n: number) => ({ left: width * 0.08, top: third * n + third * 0.2, width: width * 0.84, height: third * 0.6 });
   const strokes = [lightToHeavy(room(0)), slowSwell(room(1)), wave(room(2))].flatMap((hand) => hand.strokes.map((stroke) => [...stroke]));

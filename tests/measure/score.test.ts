@@ -69,7 +69,7 @@ describe("the ink budget", () => {
         ],
       },
       tip: { tip: { size: 40, hardness: 0 }, trail: { spacing: 0.6 } },
-      ground: { ground: { grain: { kind: "noise" }, law: "print", depth: 1 } },
+      ground: { ground: { grain: { kind: "noise" }, law: "print", depth: 1 }, paint: { build: "even" } },
       load: { paint: { load: 3 } },
     };
     for (const [holder, part] of Object.entries(parts)) {
