@@ -4,6 +4,7 @@ export default [
   index("front/route.tsx"),
   route("shelf", "shelf/route.tsx"),
   route("bench/:id", "bench/route.tsx"),
+  route("bench/:id/history", "bench/history-route.ts"),
   route("sets", "sets/list-route.tsx"),
   route("sets/:id", "sets/set-route.tsx"),
   route("sets/:id/grain", "sets/grain-route.ts"),

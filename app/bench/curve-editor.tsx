@@ -2,7 +2,8 @@ import { curveFunction } from "@core/response/curve";
 import type { Curve, Response } from "@core/response/model";
 import { scaleLinear } from "d3-scale";
 import { line } from "d3-shape";
-import { type KeyboardEvent, type PointerEvent, useRef } from "react";
+import { type KeyboardEvent, type PointerEvent, useEffect, useRef } from "react";
+import { hearPen } from "./pen-signals";
 
 const WIDTH = 252;
 const HEIGHT = 150;
@@ -39,16 +40,45 @@ export function removePoint(curve: Curve, i: number): Curve {
   return i === 0 || i === curve.length - 1 ? curve : curve.filter((_, n) => n !== i);
 }
 
+const BINS = 28;
+
+/** How often a signal lay in each of some even ranges, the most frequent one being 1. */
+function histogram(signal: readonly number[]): number[] {
+  const counts = Array.from({ length: BINS }, () => 0);
+  for (const v of signal) counts[Math.min(BINS - 1, Math.max(0, Math.floor(v * BINS)))]++;
+  const most = Math.max(...counts);
+  return counts.map((n) => n / most);
+}
+
 interface Props {
   readonly response: Response;
+  /** What the main stroke's signal was, 0…1 at even ways along it. */
+  readonly signal?: readonly number[] | undefined;
   readonly onChange: (curve: Curve) => void;
   readonly onDone: () => void;
 }
 
 /** Points are dragged, or moved with the arrow keys; a double click or Enter on the line adds one, Delete removes it. */
-export function CurveEditor({ response: { curve, source, quality }, onChange, onDone }: Props) {
+export function CurveEditor({ response: { curve, source, quality }, signal, onChange, onDone }: Props) {
   const figure = useRef<SVGSVGElement>(null);
   const value = curveFunction(curve);
+  const bins = signal && signal.length > 0 ? histogram(signal) : undefined;
+  // The dot is moved at once: drawing must not make React work.
+  const dot = useRef<SVGCircleElement>(null);
+  const answer = useRef(value);
+  answer.current = value;
+  useEffect(
+    () =>
+      hearPen((signals) => {
+        const now = signals[source];
+        if (!dot.current) return;
+        dot.current.style.display = now === undefined ? "none" : "";
+        if (now === undefined) return;
+        dot.current.setAttribute("cx", String(x(now)));
+        dot.current.setAttribute("cy", String(y(answer.current(now))));
+      }),
+    [source],
+  );
   const place = (event: { clientX: number; clientY: number }): [number, number] => {
     const box = figure.current?.getBoundingClientRect();
     if (!box) return [0, 0];
@@ -81,10 +111,15 @@ export function CurveEditor({ response: { curve, source, quality }, onChange, on
       >
         <title>{`Curve from ${source} to ${quality}`}</title>
         <rect width={WIDTH} height={HEIGHT} className="fill-raised stroke-line" />
+        {bins?.map((share, i) => (
+          // biome-ignore lint/suspicious/noArrayIndexKey: a bin is its place
+          <rect key={i} x={x(i / BINS)} y={y(share * 0.45)} width={WIDTH / BINS - 1} height={HEIGHT - y(share * 0.45)} className="fill-line" />
+        ))}
         {[0.25, 0.5, 0.75].map((t) => (
           <path key={t} d={`M${x(t)},0V${HEIGHT}M0,${y(t)}H${WIDTH}`} className="stroke-line" strokeDasharray="2 3" />
         ))}
         <path d={draw(Array.from({ length: STEPS + 1 }, (_, i) => [i / STEPS, value(i / STEPS)])) ?? ""} fill="none" strokeWidth={2} className="stroke-act" />
+        <circle ref={dot} r={5} className="pointer-events-none fill-chance" style={{ display: "none" }} />
         {curve.map((point, i) => (
           <circle
             // biome-ignore lint/suspicious/noArrayIndexKey: a point is its place in the row
@@ -107,7 +142,7 @@ export function CurveEditor({ response: { curve, source, quality }, onChange, on
           />
         ))}
       </svg>
-      <p className="text-[12px] text-soft">Double click adds a point, Delete removes one, arrows move it.</p>
+      <p className="text-[12px] text-soft">Double click adds a point, Delete removes one, arrows move it. Grey: where the main stroke’s signal was.</p>
     </div>
   );
 }

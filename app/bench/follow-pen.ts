@@ -1,6 +1,7 @@
 import type { Sample } from "@core/hand/sample";
 import type { Engine } from "~/workers/engine";
 import { samplesOf } from "~/workers/pen";
+import { tellPen } from "./pen-signals";
 
 /** How often a resting pen is read again, ms: browsers say nothing while it does not move. */
 const REST = 16;
@@ -9,18 +10,23 @@ const REST = 16;
  * Sends one pointer's readings to the engine, from its contact until it leaves; further ones (a palm) are left out.
  * @param rests whether the brush goes on laying marks while the pen stands still
  * @param mirrored whether the canvas is shown left for right
+ * @param onStroke is given each stroke when it is finished
  * @returns what stops it
  */
-export function followPen(canvas: HTMLCanvasElement, engine: Engine, rests: () => boolean, mirrored: () => boolean): () => void {
+export function followPen(canvas: HTMLCanvasElement, engine: Engine, rests: () => boolean, mirrored: () => boolean, onStroke: (samples: readonly Sample[]) => void): () => void {
   let active: number | undefined;
+  let drawn: Sample[] = [];
   let resting: ReturnType<typeof setInterval> | undefined;
   const read = (event: PointerEvent) => {
-    const samples = samplesOf(event, canvas.getBoundingClientRect(), window.devicePixelRatio || 1);
+    const box = canvas.getBoundingClientRect();
+    const samples = samplesOf(event, box, canvas.width / box.width);
     return mirrored() ? samples.map((sample) => mirror(sample, canvas.width)) : samples;
   };
   const send = (event: PointerEvent) => {
     const samples = read(event);
     engine.penMove(samples);
+    tellPen(samples[samples.length - 1], drawn[drawn.length - 1]);
+    drawn.push(...samples);
     clearInterval(resting);
     if (!rests()) return;
     const last = samples[samples.length - 1];
@@ -28,11 +34,13 @@ export function followPen(canvas: HTMLCanvasElement, engine: Engine, rests: () =
     resting = setInterval(() => engine.penMove([{ ...last, time: last.time + performance.now() - heard }]), REST);
   };
   const down = (event: PointerEvent) => {
-    if (active !== undefined || event.button !== 0) return;
+    // A key may have given the press another meaning.
+    if (active !== undefined || event.button !== 0 || event.defaultPrevented) return;
     event.preventDefault();
     active = event.pointerId;
     // A pen that is gone already cannot be captured; its strokes end at the canvas's edge then.
     if (event.isTrusted) canvas.setPointerCapture(event.pointerId);
+    drawn = [];
     engine.penDown();
     send(event);
   };
@@ -44,6 +52,7 @@ export function followPen(canvas: HTMLCanvasElement, engine: Engine, rests: () =
     active = undefined;
     clearInterval(resting);
     engine.penUp();
+    onStroke(drawn);
   };
   const listeners: [keyof HTMLElementEventMap, (event: PointerEvent) => void][] = [
     ["pointerdown", down],

@@ -1,10 +1,9 @@
-import { type Brush, type Difference, differences } from "@core/brush";
-import { qualityRow } from "@core/quality/table";
+import { type Brush, differences } from "@core/brush";
 import { Popover } from "radix-ui";
 import { useMemo } from "react";
 import { Button } from "~/ui/button";
 import { counted } from "~/ui/words";
-import { writeValue } from "./units";
+import { DifferenceLine } from "./difference-line";
 
 interface Props {
   readonly held: Brush;
@@ -15,10 +14,13 @@ interface Props {
   /** Makes the held brush the present one. */
   readonly onReturn: () => void;
   readonly onDrop: () => void;
+  /** Whether the difference is shown as a picture. */
+  readonly pictured: boolean;
+  readonly onPicture: () => void;
 }
 
 /** Held against now: which of them the paper shows, and in what they differ. */
-export function HeldBar({ held, brush, showsHeld, onShow, onReturn, onDrop }: Props) {
+export function HeldBar({ held, brush, showsHeld, onShow, onReturn, onDrop, pictured, onPicture }: Props) {
   const found = useMemo(() => differences(held, brush), [held, brush]);
   return (
     <section aria-label="Held against now" className="absolute top-1 left-28 z-10 flex items-center gap-1.5 rounded-lg border border-line bg-panel px-2 py-1 shadow-sm">
@@ -58,6 +60,9 @@ export function HeldBar({ held, brush, showsHeld, onShow, onReturn, onDrop }: Pr
           </Popover.Content>
         </Popover.Portal>
       </Popover.Root>
+      <Button className={`h-7 text-[13px] ${pictured ? "border-act! text-act!" : ""}`} aria-pressed={pictured} onClick={onPicture}>
+        As a picture
+      </Button>
       <Button className="h-7 text-[13px]" disabled={found.length === 0} onClick={onReturn}>
         Back to held
       </Button>
@@ -65,22 +70,5 @@ export function HeldBar({ held, brush, showsHeld, onShow, onReturn, onDrop }: Pr
         Let go
       </Button>
     </section>
-  );
-}
-
-function DifferenceLine({ difference }: { difference: Difference }) {
-  if (difference.kind === "response") return <Pair what={difference.what} says={difference.change} />;
-  if (difference.kind === "setting") return <Pair what={difference.what} says={`${difference.from} → ${difference.to}`} />;
-  const { label, unit } = qualityRow(difference.name);
-  const shown = (value: number | null) => (value === null ? "none" : writeValue(value, unit));
-  return <Pair what={label} says={`${shown(difference.from)} → ${shown(difference.to)}`} />;
-}
-
-function Pair({ what, says }: { what: string; says: string }) {
-  return (
-    <>
-      <span>{what}</span>
-      <span className="text-right font-mono text-[13px] text-soft">{says}</span>
-    </>
   );
 }

@@ -3,11 +3,12 @@ import { Droplet, Eraser, FlipHorizontal, Sun, Undo2 } from "lucide-react";
 import type { ReactNode } from "react";
 import { Button } from "~/ui/button";
 import { counted } from "~/ui/words";
-import type { PaperManner } from "~/workers/messages";
 
 interface Props {
-  readonly manner: PaperManner;
-  readonly onManner: (manner: PaperManner) => void;
+  readonly use: Use;
+  readonly onUse: (use: Use) => void;
+  readonly lit: boolean;
+  readonly onLight: () => void;
   readonly mirrored: boolean;
   readonly onMirror: () => void;
   /** How many own strokes lie on the paper. */
@@ -16,16 +17,17 @@ interface Props {
   readonly onClear: () => void;
   /** Dips the tip; where the brush is dipped by hand. */
   readonly onRefill: (() => void) | undefined;
+  readonly children?: ReactNode;
 }
 
 /** What one's own strokes do, how the paper is looked at, and taking strokes back. */
-export function PaperBar({ manner, onManner, mirrored, onMirror, strokes, onTakeBack, onClear, onRefill }: Props) {
+export function PaperBar({ use: chosen, onUse, lit, onLight, mirrored, onMirror, strokes, onTakeBack, onClear, onRefill, children }: Props) {
   return (
     <div className="absolute top-1.5 right-2 flex items-center gap-1">
       <span className="mr-1 text-[12px] text-soft max-md:hidden">{strokes === 0 ? "draw anywhere" : counted(strokes, "stroke of yours", "strokes of yours")}</span>
       <div role="radiogroup" aria-label="What my strokes do" className="mr-1 flex overflow-hidden rounded-md border border-line text-[13px]">
         {uses.map((use) => (
-          <UseChoice key={use} use={use} checked={manner.use === use} onPick={() => onManner({ ...manner, use })} />
+          <UseChoice key={use} use={use} checked={chosen === use} onPick={() => onUse(use)} />
         ))}
       </div>
       {onRefill && (
@@ -33,12 +35,13 @@ export function PaperBar({ manner, onManner, mirrored, onMirror, strokes, onTake
           <Droplet aria-hidden size={15} />
         </Tool>
       )}
-      <Tool label="Light thick paint" pressed={manner.lit} onPress={() => onManner({ ...manner, lit: !manner.lit })}>
+      <Tool label="Light thick paint" pressed={lit} onPress={onLight}>
         <Sun aria-hidden size={15} />
       </Tool>
       <Tool label="Look at the paper in a mirror" pressed={mirrored} onPress={onMirror}>
         <FlipHorizontal aria-hidden size={15} />
       </Tool>
+      {children}
       <Tool label="Take back my last stroke" disabled={strokes === 0} onPress={onTakeBack}>
         <Undo2 aria-hidden size={15} />
       </Tool>

@@ -1,17 +1,25 @@
 import type { Brush } from "@core/brush";
 import { proofsOn } from "@core/hand/proof";
+import type { Sample } from "@core/hand/sample";
 import { type ReactNode, type Ref, useEffect, useImperativeHandle, useRef, useState } from "react";
 import { Engine } from "~/workers/engine";
 import type { PaperColours, PaperManner, Tell } from "~/workers/messages";
 import { followPen } from "./follow-pen";
+import { usualView } from "./view-settings";
 
-export const paperColours: PaperColours = { paper: "#fdfdfd", ink: "#1f2a30", second: "#fdfdfd" };
+export const paperColours: PaperColours = usualView.colours;
 
 /** What others can ask of a paper. */
 export interface PaperHandle {
   takeBack(): void;
   clear(): void;
   refill(): void;
+  /** Asks for the outline of a brush's tip. */
+  outline(brush: Brush): void;
+  /** Asks for the colour of one of its px. */
+  pick(x: number, y: number): void;
+  /** The newest own stroke, in px; none while there is none. */
+  lastStroke(): readonly Sample[] | undefined;
   /** Asks for the same strokes with several brushes; answers with the turn their pictures will name. */
   strip(brushes: readonly Brush[], width: number, height: number): number;
   vignettes(brush: Brush, width: number, height: number): void;
@@ -25,6 +33,8 @@ interface Props {
   readonly manner?: PaperManner;
   /** Whether it is looked at in a mirror. */
   readonly mirrored?: boolean;
+  /** How many times as large as it is the paper is shown. */
+  readonly zoom?: number;
   readonly onTell?: (tell: Tell) => void;
   /** Is told the paper's size in its own pixels, whenever that changes. */
   readonly onSize?: (size: { readonly width: number; readonly height: number }) => void;
@@ -33,7 +43,7 @@ interface Props {
 }
 
 /** A paper that fills its place and can be drawn on anywhere with pen, mouse and finger. The engine paints in a worker. */
-export function PaperSheet({ brush, proofs, label, manner, mirrored = false, onTell, onSize, handle, children }: Props) {
+export function PaperSheet({ brush, proofs, label, manner, mirrored = false, zoom = 1, onTell, onSize, handle, children }: Props) {
   const place = useRef<HTMLDivElement>(null);
   const engine = useRef<Engine>(undefined);
   const hear = useRef(onTell);
@@ -42,6 +52,7 @@ export function PaperSheet({ brush, proofs, label, manner, mirrored = false, onT
   sized.current = onSize;
   const flipped = useRef(mirrored);
   flipped.current = mirrored;
+  const last = useRef<readonly Sample[]>(undefined);
   const resting = useRef(false);
   resting.current = brush.trail.perSecond > 0;
   const [size, setSize] = useState({ width: 0, height: 0 });
@@ -73,6 +84,9 @@ export function PaperSheet({ brush, proofs, label, manner, mirrored = false, onT
       made,
       () => resting.current,
       () => flipped.current,
+      (samples) => {
+        last.current = samples;
+      },
     );
     let known = { width, height };
     const observer = new ResizeObserver(() => {
@@ -104,23 +118,30 @@ export function PaperSheet({ brush, proofs, label, manner, mirrored = false, onT
 
   useEffect(() => {
     const canvas = place.current?.querySelector("canvas");
-    if (canvas) canvas.style.transform = mirrored ? "scaleX(-1)" : "";
-  }, [mirrored]);
+    if (!canvas) return;
+    canvas.style.transformOrigin = "0 0";
+    canvas.style.transform = mirrored ? `translateX(${zoom * 100}%) scale(${-zoom}, ${zoom})` : zoom === 1 ? "" : `scale(${zoom})`;
+    canvas.style.imageRendering = zoom > 1 ? "pixelated" : "";
+  }, [mirrored, zoom]);
 
   useImperativeHandle(handle, () => ({
     takeBack: () => engine.current?.takeBack(),
     strip: (brushes, width, height) => engine.current?.strip(brushes, width, height) ?? 0,
     refill: () => engine.current?.refill(),
+    outline: (value) => engine.current?.outline(value),
+    pick: (x, y) => engine.current?.pick(x, y),
+    lastStroke: () => last.current,
     clear: () => engine.current?.clear(),
     vignettes: (value, width, height) => engine.current?.vignettes(value, width, height),
   }));
 
   return (
     <div className="relative size-full overflow-hidden">
-      <div ref={place} role="img" aria-label={label} className="sheet absolute inset-0 overflow-hidden">
+      <div ref={place} role="img" aria-label={label} className={`sheet absolute inset-0 ${zoom > 1 ? "overflow-auto" : "overflow-hidden"}`}>
         {proofs &&
+          zoom === 1 &&
           size.width > 0 &&
-          proofsOn(size.width, size.height).map(({ label: name, room }, n) => (
+          proofsOn(size.width, size.height, manner?.proofs, manner?.hand).map(({ label: name, room }, n) => (
             <span
               key={name}
               className="pointer-events-none absolute text-[12px] text-soft"

@@ -3,6 +3,7 @@ import { type Quality, qualityRow } from "@core/quality/table";
 import { type Family, type Source, sourceNames, sources } from "@core/response/sources";
 import { Plus } from "lucide-react";
 import { DropdownMenu, Slider } from "radix-ui";
+import { QualityName } from "./quality-name";
 import { ResponseButton } from "./response-button";
 import { addResponse, type Command, qualityValue, seal, setQuality } from "./state";
 import { sliderScale, writeValue } from "./units";
@@ -17,15 +18,15 @@ export function QualityLine({ name, brush, run }: { name: Quality; brush: Brush;
   const scale = sliderScale(row);
   // Beside several responses there is no room for a slider on a narrow screen; the number can be typed.
   const crowded = brush.responses.filter((response) => response.quality === name).length > 1;
+  const stops = brush.stops[name];
   const exact = (position: number) => {
     const raw = scale.invert(position);
+    if (stops) return stops.reduce((best, stop) => (Math.abs(scale(stop) - position) < Math.abs(scale(best) - position) ? stop : best));
     return row.unit === "marks" ? Math.round(raw) : Number(raw.toPrecision(3));
   };
   return (
     <div className="flex h-[26px] items-center gap-1.5 pointer-coarse:h-11">
-      <span className="w-27 shrink-0 truncate" title={row.says}>
-        {row.label}
-      </span>
+      <QualityName name={name} brush={brush} />
       <ValueField bare label={row.label} value={value} unit={row.unit} onChange={(next) => run(setQuality(name, next))} />
       <Slider.Root
         className={`relative h-[24px] min-w-6 flex-1 touch-none items-center ${crowded ? "hidden max-lg:flex 2xl:flex" : "flex"}`}

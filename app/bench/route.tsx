@@ -1,11 +1,12 @@
 import { BrushError, parseBrush } from "@core/brush";
-import { addBrushes, findBrush, saveBrush } from "@server/brushes/repository";
+import { addBrushes, findBrush, findMadeFrom, listNames, markMadeFrom, saveBrush } from "@server/brushes/repository";
 import { missingPicture } from "@server/images/pictures";
 import { data } from "react-router";
 import { z } from "zod";
 import { needAccount, notFound } from "~/account/need-account";
 import type { Route } from "./+types/route";
 import { Bench } from "./bench";
+import { NOTE_LENGTH } from "./note-length";
 
 export const meta: Route.MetaFunction = ({ data }) => [{ title: `${data?.kept.brush.name ?? "Bench"} · Brosse` }];
 
@@ -13,12 +14,13 @@ export async function loader({ params, context, request }: Route.LoaderArgs) {
   const account = needAccount(context, request);
   const kept = await findBrush(context.database, account.id, params.id);
   if (!kept) throw notFound("brush");
-  return { kept };
+  const others = (await listNames(context.database, account.id)).filter(({ id }) => id !== kept.id);
+  return { kept, others, madeFrom: await findMadeFrom(context.database, account.id, kept.id) };
 }
 
 const save = z.discriminatedUnion("act", [
-  z.object({ act: z.literal("save"), from: z.int().min(1), brush: z.unknown() }),
-  z.object({ act: z.literal("save-new"), brush: z.unknown() }),
+  z.object({ act: z.literal("save"), from: z.int().min(1), brush: z.unknown(), note: z.string().trim().max(NOTE_LENGTH).default("") }),
+  z.object({ act: z.literal("save-new"), from: z.int().min(1), brush: z.unknown() }),
 ]);
 
 /** Saves the brush as its next revision, or as a new brush beside it. */
@@ -32,9 +34,10 @@ export async function action({ params, context, request }: Route.ActionArgs) {
     if (missing) return data({ kind: "fault" as const, fault: `${missing}: this picture of the tip is not here; choose it again.` }, { status: 400 });
     if (asked.data.act === "save-new") {
       const [id] = await addBrushes(context.database, account.id, [brush]);
+      await markMadeFrom(context.database, account.id, id, { id: params.id, revision: asked.data.from });
       return { kind: "made" as const, id, name: brush.name };
     }
-    const result = await saveBrush(context.database, account.id, params.id, asked.data.from, brush);
+    const result = await saveBrush(context.database, account.id, params.id, asked.data.from, brush, asked.data.note);
     if (!result) throw notFound("brush");
     if (result.saved) return { kind: "saved" as const, revision: result.revision, brush };
     return data({ kind: "conflict" as const, newest: result.newest }, { status: 409 });
@@ -44,6 +47,6 @@ export async function action({ params, context, request }: Route.ActionArgs) {
   }
 }
 
-export default function BenchRoute({ loaderData: { kept } }: Route.ComponentProps) {
-  return <Bench key={kept.id} kept={kept} />;
+export default function BenchRoute({ loaderData: { kept, others, madeFrom } }: Route.ComponentProps) {
+  return <Bench key={kept.id} kept={kept} others={others} madeFrom={madeFrom} />;
 }

@@ -1,4 +1,4 @@
-import { type Brush, brushSchema } from "@core/brush";
+import { type Brush, brushSchema, MAX_RESPONSES, MOST_STOPS } from "@core/brush";
 import { type Quality, qualities, qualityRow } from "@core/quality/table";
 import { type Response, responseSchema } from "@core/response/model";
 import type { Source } from "@core/response/sources";
@@ -116,9 +116,25 @@ export function setGround(ground: Brush["ground"], label: string, key?: string):
   };
 }
 
-/** Makes another brush the present one, as one step. */
-export function takeBrush(brush: Brush, label: string): Command {
-  return change(label, () => brush);
+/** Sets where a quality's slider rests: each value once, rising, within the quality's range; none to let it move freely. */
+export function setStops(name: Quality, values: readonly number[]): Command {
+  const { low, high, label } = qualityRow(name);
+  const stops = [...new Set(values.map((value) => Math.min(high, Math.max(low, value))))].sort((a, b) => a - b).slice(0, MOST_STOPS);
+  return change(`stops of ${label.toLowerCase()}`, (brush) => {
+    const { [name]: before, ...others } = brush.stops;
+    if (JSON.stringify(before ?? []) === JSON.stringify(stops)) return brush;
+    return { ...brush, stops: stops.length > 0 ? { ...others, [name]: stops } : others };
+  });
+}
+
+/** Says what painters may change. Where the list is none that a brush can have, nothing happens. */
+export function setControls(controls: Brush["controls"], key?: string): Command {
+  return (state) => (brushSchema.shape.controls.safeParse(controls).success ? change("painter’s panel", (brush) => ({ ...brush, controls }), key)(state) : undefined);
+}
+
+/** Makes another brush the present one, as one step; steps with the same key join. */
+export function takeBrush(brush: Brush, label: string, key?: string): Command {
+  return change(label, () => brush, key);
 }
 
 export function rename(name: string): Command {
@@ -149,6 +165,18 @@ export function changeResponse(index: number, patch: Partial<Response>): Command
       (brush) => ({ ...brush, responses: brush.responses.map((r, i) => (i === index ? next.data : r)) }),
       `response ${index} ${Object.keys(patch).join()}`,
     )(state);
+  };
+}
+
+/** Lets another quality answer in the same way; what multiplies and what adds have ends of their own. */
+export function copyResponse(index: number, quality: Quality): Command {
+  return (state) => {
+    const response = state.brush.responses[index];
+    if (!response || state.brush.responses.length >= MAX_RESPONSES) return undefined;
+    const alike = qualityRow(response.quality).joins === qualityRow(quality).joins;
+    const plain = addResponse(quality, response.source)(state)?.brush.responses.at(-1);
+    const copy = { ...response, quality, ...(alike || !plain ? {} : { low: plain.low, high: plain.high }) };
+    return change(`${qualityRow(quality).label.toLowerCase()} answers`, (brush) => ({ ...brush, responses: [...brush.responses, copy] }))(state);
   };
 }
 

@@ -1,4 +1,5 @@
 import type { Brush } from "@core/brush";
+import { asPainter } from "@core/hand/preview";
 import { proofsOn } from "@core/hand/proof";
 import type { Character } from "@core/measure/character";
 import type { InkBudget } from "@core/measure/ink-budget";
@@ -6,6 +7,7 @@ import type { Ripple } from "@core/measure/ripple";
 import type { Score } from "@core/measure/score";
 import { useEffect, useRef, useState } from "react";
 import type { MeasureAsk, MeasureTell } from "~/workers/measure-messages";
+import type { ViewSettings } from "./view-settings";
 
 /** What was measured of the present brush so far; older findings stay until newer ones are there. */
 export interface Measures {
@@ -23,7 +25,7 @@ export interface PaperSize {
 }
 
 /** Measures the brush on the main stroke of a paper, while it is asked for. */
-export function useMeasures(brush: Brush, paper: PaperSize | undefined, asked: boolean): Measures {
+export function useMeasures(brush: Brush, paper: PaperSize | undefined, view: ViewSettings, asked: boolean): Measures {
   const [found, setFound] = useState<Measures>({});
   const worker = useRef<Worker>(undefined);
   const turn = useRef(0);
@@ -48,10 +50,10 @@ export function useMeasures(brush: Brush, paper: PaperSize | undefined, asked: b
 
   useEffect(() => {
     if (!asked || !paper) return;
-    const [main] = proofsOn(paper.width, paper.height);
-    const ask: MeasureAsk = { turn: ++turn.current, brush, samples: main.strokes[0], ...paper };
+    const [main] = proofsOn(paper.width, paper.height, [], view.hand);
+    const ask: MeasureAsk = { turn: ++turn.current, brush, samples: main.strokes[0].map(asPainter(view.painter)), ...paper };
     worker.current?.postMessage(ask);
-  }, [asked, brush, paper]);
+  }, [asked, brush, paper, view.hand, view.painter]);
 
   return found;
 }

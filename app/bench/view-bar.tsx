@@ -1,27 +1,33 @@
 import type { Brush } from "@core/brush";
 import { type Quality, qualityNames, qualityRow } from "@core/quality/table";
-import { ChevronDown } from "lucide-react";
+import { ChevronDown, Ellipsis } from "lucide-react";
 import { DropdownMenu } from "radix-ui";
+import type { ReactNode } from "react";
 import { Button } from "~/ui/button";
 import { hasValue } from "./state";
+
+/** What else can be opened on the bench. */
+export type Extra = "history" | "other" | "painters" | "keys";
 
 interface Props {
   /** Whether a strip is open. */
   readonly strip: boolean;
   readonly onStrip: (name: Quality) => void;
-  readonly panel: Panel;
-  readonly onPanel: (panel: Panel) => void;
   readonly holding: boolean;
   readonly onHold: () => void;
+  readonly onExtra: (extra: Extra) => void;
   readonly brush: Brush;
 }
 
-/** What lies below the paper: the bodies of the brush, the score of its main stroke, or the table of its responses. */
-const panels = ["bodies", "score", "responses"] as const;
-export type Panel = (typeof panels)[number];
+const extras: readonly { readonly extra: Extra; readonly label: string }[] = [
+  { extra: "history", label: "History of revisions" },
+  { extra: "other", label: "Take from or mix with another brush" },
+  { extra: "painters", label: "Painter’s panel" },
+  { extra: "keys", label: "Keys" },
+];
 
-/** Ways to look at a brush: held for comparison, at several values of one quality, as a table of what drives what. */
-export function ViewBar({ strip, onStrip, panel, onPanel, holding, onHold, brush }: Props) {
+/** Ways to look at a brush: held for comparison, at several values of one quality, and whatever else there is. */
+export function ViewBar({ strip, onStrip, holding, onHold, onExtra, brush }: Props) {
   return (
     <>
       <Button
@@ -32,40 +38,55 @@ export function ViewBar({ strip, onStrip, panel, onPanel, holding, onHold, brush
       >
         Hold
       </Button>
-      <DropdownMenu.Root>
-        <DropdownMenu.Trigger asChild>
+      <Menu
+        trigger={
           <Button className={`px-2.5 ${strip ? "border-act! text-act!" : ""}`}>
             Test strip <ChevronDown aria-hidden size={14} />
           </Button>
-        </DropdownMenu.Trigger>
-        <DropdownMenu.Portal>
-          <DropdownMenu.Content align="end" collisionPadding={12} className="z-30 max-h-[70dvh] min-w-44 overflow-y-auto rounded-lg border border-line bg-panel p-1.5 shadow-xl">
-            {qualityNames
-              .filter((name) => hasValue(brush, name))
-              .map((name) => (
-                <DropdownMenu.Item
-                  key={name}
-                  onSelect={() => onStrip(name)}
-                  title={qualityRow(name).says}
-                  className="cursor-pointer rounded px-2 py-0.5 data-highlighted:bg-act-wash data-highlighted:outline-none pointer-coarse:py-2"
-                >
-                  {qualityRow(name).label}
-                </DropdownMenu.Item>
-              ))}
-          </DropdownMenu.Content>
-        </DropdownMenu.Portal>
-      </DropdownMenu.Root>
-      <div role="radiogroup" aria-label="Below the paper" className="flex overflow-hidden rounded-md border border-line">
-        {panels.map((name) => (
-          <label
-            key={name}
-            className="flex h-7.5 cursor-pointer items-center bg-raised px-2.5 font-medium capitalize has-checked:bg-act has-checked:text-act-ink has-focus-visible:outline-2 has-focus-visible:outline-act has-focus-visible:outline-offset-2 pointer-coarse:h-10"
-          >
-            <input type="radio" name="panel" className="sr-only" checked={panel === name} onChange={() => onPanel(name)} />
-            {name}
-          </label>
+        }
+      >
+        {qualityNames
+          .filter((name) => hasValue(brush, name))
+          .map((name) => (
+            <Item key={name} says={qualityRow(name).says} onPick={() => onStrip(name)}>
+              {qualityRow(name).label}
+            </Item>
+          ))}
+      </Menu>
+      <Menu
+        trigger={
+          <Button className="px-2" aria-label="More of the bench" title="More of the bench">
+            <Ellipsis aria-hidden size={16} />
+          </Button>
+        }
+      >
+        {extras.map(({ extra, label }) => (
+          <Item key={extra} onPick={() => onExtra(extra)}>
+            {label}
+          </Item>
         ))}
-      </div>
+      </Menu>
     </>
+  );
+}
+
+function Menu({ trigger, children }: { trigger: ReactNode; children: ReactNode }) {
+  return (
+    <DropdownMenu.Root>
+      <DropdownMenu.Trigger asChild>{trigger}</DropdownMenu.Trigger>
+      <DropdownMenu.Portal>
+        <DropdownMenu.Content align="end" collisionPadding={12} className="z-30 max-h-[70dvh] min-w-44 overflow-y-auto rounded-lg border border-line bg-panel p-1.5 shadow-xl">
+          {children}
+        </DropdownMenu.Content>
+      </DropdownMenu.Portal>
+    </DropdownMenu.Root>
+  );
+}
+
+function Item({ says, onPick, children }: { says?: string; onPick: () => void; children: ReactNode }) {
+  return (
+    <DropdownMenu.Item onSelect={onPick} title={says} className="cursor-pointer rounded px-2 py-0.5 data-highlighted:bg-act-wash data-highlighted:outline-none pointer-coarse:py-2">
+      {children}
+    </DropdownMenu.Item>
   );
 }

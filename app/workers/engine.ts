@@ -53,6 +53,14 @@ export class Engine {
     this.ask({ kind: "manner", manner });
   }
 
+  outline(brush: Brush): void {
+    this.ask({ kind: "outline", brush });
+  }
+
+  pick(x: number, y: number): void {
+    this.ask({ kind: "pick", x, y });
+  }
+
   refill(): void {
     this.ask({ kind: "refill" });
   }

@@ -1,5 +1,6 @@
 import { fetchPictures } from "./fetch-pictures";
 import type { Ask, PaperColours, Tell } from "./messages";
+import { tipOutline } from "./outline";
 import { Paper } from "./paper";
 import { groundVignette, paintVignette, stripPiece, tipVignette } from "./vignettes";
 
@@ -37,7 +38,15 @@ async function answer(ask: Ask): Promise<void> {
       countStrokes();
       return paper?.penUp();
     case "manner":
-      return paper?.setManner(ask.manner);
+      colours = ask.manner.colours;
+      await paper?.setManner(ask.manner);
+      return;
+    case "outline":
+      tell({ kind: "outline", path: tipOutline(ask.brush, await fetchPictures(ask.brush)) });
+      return;
+    case "pick":
+      tell({ kind: "picked", colour: paper?.colourAt(ask.x, ask.y) ?? "#000000" });
+      return;
     case "refill":
       return paper?.refill();
     case "take-back":

@@ -1,4 +1,6 @@
 import type { Brush, Use } from "@core/brush";
+import type { PainterKind } from "@core/hand/preview";
+import type { MainHand, ProofName } from "@core/hand/proof";
 import type { Sample } from "@core/hand/sample";
 
 /** The colours of a paper, as `#rrggbb`. */
@@ -14,6 +16,11 @@ export interface PaperManner {
   readonly use: Use;
   /** Whether thick paint is lit. */
   readonly lit: boolean;
+  readonly colours: PaperColours;
+  readonly proofs: readonly ProofName[];
+  readonly hand: MainHand;
+  /** Whose pen the proofs and the own strokes are seen with. */
+  readonly painter: PainterKind;
 }
 
 /** What the page asks of the engine in its worker. Pixels are the canvas's own. */
@@ -30,6 +37,10 @@ export type Ask =
   | { readonly kind: "clear" }
   /** The same strokes with several brushes, in pictures of this size. */
   | { readonly kind: "strip"; readonly turn: number; readonly brushes: readonly Brush[]; readonly width: number; readonly height: number }
+  /** The outline of the brush's tip. */
+  | { readonly kind: "outline"; readonly brush: Brush }
+  /** The colour of a px of the paper. */
+  | { readonly kind: "pick"; readonly x: number; readonly y: number }
   | { readonly kind: "vignettes"; readonly brush: Brush; readonly width: number; readonly height: number };
 
 /** What the engine tells the page. */
@@ -39,4 +50,7 @@ export type Tell =
   | { readonly kind: "strokes"; readonly count: number }
   | { readonly kind: "vignettes"; readonly tip: ImageBitmap; readonly ground: ImageBitmap; readonly paint: ImageBitmap }
   | { readonly kind: "strip-piece"; readonly turn: number; readonly index: number; readonly picture: ImageBitmap }
+  /** A path about (0, 0) for a tip of 1 px. */
+  | { readonly kind: "outline"; readonly path: string }
+  | { readonly kind: "picked"; readonly colour: string }
   | { readonly kind: "fault"; readonly message: string };

@@ -1,6 +1,7 @@
-import { type Brush, smudging } from "@core/brush";
-import { hexToRgb } from "@core/colour/srgb";
-import { proofsOn } from "@core/hand/proof";
+import { type Brush, scaledBrush, smudging } from "@core/brush";
+import { hexToRgb, rgbToHex } from "@core/colour/srgb";
+import { asPainter } from "@core/hand/preview";
+import { type Proof, proofsOn, usualProofs } from "@core/hand/proof";
 import type { Sample } from "@core/hand/sample";
 import { createKernels, type Kernels } from "@core/kernels/load";
 import { fullReservoir } from "@core/paint/spend";
@@ -16,10 +17,17 @@ import type { PaperColours, PaperManner } from "./messages";
 import { washBrush, washStrokes } from "./wash";
 
 const PROOFS = 0;
-const OWN = 1;
+/** Where proofs lie that have something on a layer below. */
+const ABOVE = 1;
+const OWN = 2;
+const LAYERS = 3;
 const WASH_INK = "#d8963c";
 /** How long a redraw may take before its strokes are shown as they come, ms. */
 const PATIENCE = 60;
+
+function inkOf({ ink, second }: PaperColours): Ink {
+  return { colour: hexToRgb(ink), second: hexToRgb(second) };
+}
 
 interface OwnStroke {
   readonly brush: Brush;
@@ -32,7 +40,7 @@ interface OwnStroke {
 /** A paper with proofs below and the painter's own strokes above, shown on an OffscreenCanvas. */
 export class Paper {
   private readonly kernels: Kernels = createKernels();
-  private readonly ink: Ink;
+  private ink: Ink;
   private readonly drawing: OffscreenCanvasRenderingContext2D;
   private surface: Surface;
   private picture: Picture;
@@ -43,19 +51,20 @@ export class Paper {
   private asked = 0;
   private turn = 0;
   private proofsWait = false;
-  private manner: PaperManner = { use: "paint", lit: true };
+  private manner: PaperManner;
   private reservoir = fullReservoir();
 
   constructor(
     private readonly canvas: OffscreenCanvas,
-    private readonly colours: PaperColours,
+    colours: PaperColours,
     private readonly proofs: boolean,
   ) {
     const drawing = canvas.getContext("2d", { alpha: false });
     if (!drawing) throw new Error("this browser cannot draw outside the page");
     this.drawing = drawing;
-    this.ink = { colour: hexToRgb(colours.ink), second: hexToRgb(colours.second) };
-    this.surface = new Surface(this.kernels, canvas.width, canvas.height, 2);
+    this.manner = { use: "paint", lit: true, colours, proofs: usualProofs, hand: "slow-swell", painter: "full pen" };
+    this.ink = inkOf(colours);
+    this.surface = new Surface(this.kernels, canvas.width, canvas.height, LAYERS);
     this.picture = this.newPicture();
     this.showAll();
   }
@@ -71,7 +80,7 @@ export class Paper {
     this.surface.release();
     this.canvas.width = width;
     this.canvas.height = height;
-    this.surface = new Surface(this.kernels, width, height, 2);
+    this.surface = new Surface(this.kernels, width, height, LAYERS);
     this.picture = this.newPicture();
     this.repaintOwn();
     this.showAll();
@@ -98,11 +107,9 @@ export class Paper {
     const begun = performance.now();
     const { surface } = this;
     surface.clear(PROOFS);
-    for (const { strokes, room, wash } of proofsOn(surface.width, surface.height)) {
-      surface.paintOn(PROOFS);
-      if (needsBed(brush)) paintBed(surface, room);
-      else if (wash) paintHand(surface, washBrush(room.height * 0.72), { ...this.ink, colour: hexToRgb(WASH_INK) }, washStrokes(room), 1);
-      paintHand(surface, brush, this.ink, strokes, 1, pictures);
+    surface.clear(ABOVE);
+    for (const proof of proofsOn(surface.width, surface.height, this.manner.proofs, this.manner.hand)) {
+      this.paintProof(brush, pictures, proof);
       if (performance.now() - begun > PATIENCE) this.show();
       await breath();
       // A pen that came down meanwhile has the surface now; the proofs are drawn when it leaves.
@@ -111,6 +118,24 @@ export class Paper {
     }
     this.show();
     return true;
+  }
+
+  /** Paints one proof, and what lies below it. */
+  private paintProof(brush: Brush, pictures: Pictures, { strokes, room, below, scale }: Proof): void {
+    const { surface, manner } = this;
+    surface.paintOn(PROOFS);
+    if (needsBed(brush)) paintBed(surface, room);
+    else if (below !== "nothing") paintHand(surface, washBrush(room.height * 0.72), { ...this.ink, colour: hexToRgb(WASH_INK) }, washStrokes(room), 1);
+    if (below === "layer") surface.paintOn(ABOVE);
+    const seen = asPainter(manner.painter);
+    paintHand(
+      surface,
+      scaledBrush(brush, scale),
+      this.ink,
+      strokes.map((stroke) => stroke.map(seen)),
+      1,
+      pictures,
+    );
   }
 
   penDown(stroke: number): void {
@@ -126,8 +151,9 @@ export class Paper {
 
   penMove(samples: readonly Sample[]): void {
     if (!this.painter) return;
-    this.strokes[this.strokes.length - 1].samples.push(...samples);
-    this.painter.push(samples);
+    const seen = samples.map(asPainter(this.manner.painter));
+    this.strokes[this.strokes.length - 1].samples.push(...seen);
+    this.painter.push(seen);
     this.show();
   }
 
@@ -140,13 +166,25 @@ export class Paper {
   }
 
   /** Changes what own strokes do, and how the paper is lit. */
-  setManner(manner: PaperManner): void {
-    const relit = manner.lit !== this.manner.lit;
+  async setManner(manner: PaperManner): Promise<boolean> {
+    const before = this.manner;
     this.manner = manner;
-    if (!relit) return;
-    this.picture.release();
-    this.picture = this.newPicture();
-    this.showAll();
+    this.ink = inkOf(manner.colours);
+    if (manner.lit !== before.lit || manner.colours.paper !== before.colours.paper) {
+      this.picture.release();
+      this.picture = this.newPicture();
+      this.showAll();
+    }
+    const same = (["colours", "proofs", "hand", "painter"] as const).every((key) => JSON.stringify(manner[key]) === JSON.stringify(before[key]));
+    return !same && this.brush !== undefined && this.setBrush(this.brush);
+  }
+
+  /** The colour of a px as it is shown, `#rrggbb`; that of the paper beyond its edge. */
+  colourAt(x: number, y: number): string {
+    if (x < 0 || y < 0 || x >= this.surface.width || y >= this.surface.height) return this.manner.colours.paper;
+    const at = (Math.floor(y) * this.picture.stride + Math.floor(x)) * 4;
+    const [r, g, b] = this.picture.pixels.subarray(at, at + 3);
+    return rgbToHex([r / 255, g / 255, b / 255]);
   }
 
   /** Dips the tip by hand. */
@@ -181,7 +219,7 @@ export class Paper {
   }
 
   private newPicture(): Picture {
-    return new Picture(this.surface, hexToRgb(this.colours.paper), this.manner.lit ? tableLight : undefined);
+    return new Picture(this.surface, hexToRgb(this.manner.colours.paper), this.manner.lit ? tableLight : undefined);
   }
 
   private showAll(): void {

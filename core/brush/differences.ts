@@ -8,6 +8,7 @@ export type Difference =
   | { readonly kind: "response"; readonly what: string; readonly change: "added" | "removed" | "changed" }
   | { readonly kind: "setting"; readonly what: string; readonly from: string; readonly to: string };
 
+const lists = ["stops", "controls"] as const;
 const parts = ["tip", "trail", "ground", "paint", "standIns"] as const;
 
 /** What must be changed in one brush to have the other: qualities in their table's order, then responses, then settings. */
@@ -51,6 +52,7 @@ function responseDifferences(from: Brush, to: Brush): Difference[] {
 function settingDifferences(from: Brush, to: Brush): Difference[] {
   const found: Difference[] = [];
   if (from.name !== to.name) found.push({ kind: "setting", what: "name", from: from.name, to: to.name });
+  for (const list of lists) if (JSON.stringify(from[list]) !== JSON.stringify(to[list])) found.push({ kind: "setting", what: list, from: "its own", to: "others" });
   for (const part of parts) {
     const [a, b] = [from[part] as Record<string, unknown> | null, to[part] as Record<string, unknown> | null];
     if (!a !== !b) found.push({ kind: "setting", what: part, from: a ? "there" : "none", to: b ? "there" : "none" });

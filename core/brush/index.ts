@@ -1,9 +1,12 @@
 export { brushText } from "./canonical";
+export { CONTROL_LABEL_LENGTH, type Control, MOST_CONTROLS, MOST_STOPS } from "./controls";
 export { type Difference, differences } from "./differences";
 export { mixBrushes } from "./mix";
+export { withoutMuted } from "./muted";
 export { withGrain } from "./one-grain";
 export { BrushError, firstFault, parseBrush } from "./parse";
 export { brushPictures, renamePictures } from "./pictures";
-export { BRUSH_NAME_LENGTH, type Brush, brushSchema, LEVEL } from "./schema";
+export { scaledBrush } from "./scale";
+export { BRUSH_NAME_LENGTH, type Brush, brushSchema, LEVEL, MAX_RESPONSES } from "./schema";
 export { swapBody } from "./swap";
 export { smudging, type Use, uses } from "./use";

@@ -23,6 +23,8 @@ export function mixBrushes(first: Brush, second: Brush, share: number): Brush {
     trail: between(first.trail, second.trail, share),
     ground: grounds(first.ground, second.ground, share),
     paint: between(first.paint, second.paint, share),
+    stops: share < 0.5 ? first.stops : second.stops,
+    controls: share < 0.5 ? first.controls : second.controls,
     standIns: share < 0.5 ? first.standIns : second.standIns,
     responses: responses(first.responses, second.responses, share),
   };

@@ -5,6 +5,7 @@ import { paintSchema } from "../paint/model";
 import { responseSchema } from "../response/model";
 import { tipSchema } from "../tip/model";
 import { trailSchema } from "../trail/model";
+import { controlsSchema, stopsSchema } from "./controls";
 
 /** The engine level this Brosse knows. */
 export const LEVEL = 1;
@@ -22,6 +23,10 @@ export const brushSchema = z.strictObject({
   ground: groundSchema.default(null),
   paint: paintSchema.prefault({}),
   standIns: standInsSchema.prefault({}),
+  /** Where the sliders of some qualities rest. */
+  stops: stopsSchema.default({}),
+  /** What painters may change; when there are none, it is left to them. */
+  controls: controlsSchema.default([]),
   responses: z.array(responseSchema).max(MAX_RESPONSES).default([]),
 });
 

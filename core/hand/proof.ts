@@ -1,40 +1,69 @@
-import type { Hand } from "./sample";
-import { crossings, dots, flicks, lightToHeavy, type Room, slowSwell, wave } from "./simulate";
+import type { Hand, Sample } from "./sample";
+import { crossings, dots, fastSlow, flicks, hatch, lightToHeavy, type Room, type SimulatedHand, simulatedHands, slowSwell, wave } from "./simulate";
 
 /** The hand that draws every line of a shelf or specimen in a strip of this size, px. */
 export function stripHand(width: number, height: number): Hand {
   return slowSwell({ left: height * 0.3, top: height * 0.2, width: width - height * 0.6, height: height * 0.6 });
 }
 
+/** What lies below a proof's strokes: nothing, wet colour on the same layer, or colour on a layer below. */
+export type ProofBelow = "nothing" | "wet" | "layer";
+
+interface ProofKind {
+  readonly draw: SimulatedHand;
+  readonly below: ProofBelow;
+  /** The share of the brush's size. */
+  readonly scale: number;
+}
+
+const kinds = {
+  flicks: { draw: flicks, below: "nothing", scale: 1 },
+  crossings: { draw: crossings, below: "nothing", scale: 1 },
+  "over wet colour": { draw: wave, below: "wet", scale: 1 },
+  "light to heavy": { draw: lightToHeavy, below: "nothing", scale: 1 },
+  dots: { draw: dots, below: "nothing", scale: 1 },
+  hatch: { draw: hatch, below: "nothing", scale: 1 },
+  "slow and fast": { draw: fastSlow, below: "nothing", scale: 1 },
+  "over another layer": { draw: wave, below: "layer", scale: 1 },
+  "a quarter of the size": { draw: slowSwell, below: "nothing", scale: 0.25 },
+} as const satisfies Record<string, ProofKind>;
+
+export type ProofName = keyof typeof kinds;
+export const proofNames = Object.keys(kinds) as [ProofName, ...ProofName[]];
+/** Those that are shown where nobody has chosen. */
+export const usualProofs: readonly ProofName[] = proofNames.slice(0, 5);
+
+/** Who draws the main stroke: a simulated hand by its short name, or a recorded stroke in shares of the paper's sides. */
+export type MainHand = keyof typeof simulatedHands | readonly Sample[];
+
 /** One proof on the bench's paper. */
-export interface Proof {
+export interface Proof extends Omit<ProofKind, "draw"> {
   readonly label: string;
   readonly room: Room;
   readonly strokes: Hand["strokes"];
-  /** Wet colour that lies below, drawn first. */
-  readonly wash: boolean;
 }
 
-/** All proofs of a paper of this size, px: the main stroke above, the small ones in a row below. */
-export function proofsOn(width: number, height: number): Proof[] {
+/** The narrowest room of a small proof, px. */
+const NARROWEST = 148;
+
+/** All proofs of a paper of this size, px: the main stroke above, the small ones in a row below, as many as there is room for. */
+export function proofsOn(width: number, height: number, names: readonly ProofName[] = usualProofs, main: MainHand = "slow-swell"): Proof[] {
   const edge = Math.max(16, width * 0.035);
-  const main: Room = { left: edge, top: height * 0.12, width: width - 2 * edge, height: height * 0.42 };
-  const small = [
-    { label: "flicks", draw: flicks, wash: false },
-    { label: "crossings", draw: crossings, wash: false },
-    { label: "over wet colour", draw: wave, wash: true },
-    { label: "light to heavy", draw: lightToHeavy, wash: false },
-    { label: "dots", draw: dots, wash: false },
-  ];
-  // A narrow paper has room for fewer of them.
-  const shown = small.slice(0, Math.max(1, Math.min(small.length, Math.floor((width - edge) / 170))));
+  const room: Room = { left: edge, top: height * 0.12, width: width - 2 * edge, height: height * 0.42 };
+  const shown = names.slice(0, Math.max(1, Math.floor((width - edge) / NARROWEST)));
   const gap = width * 0.03;
-  const each = (width - 2 * edge - gap * (shown.length - 1)) / shown.length;
+  const each = (width - 2 * edge - gap * (shown.length - 1)) / Math.max(1, shown.length);
   return [
-    { label: "main stroke", room: main, strokes: slowSwell(main).strokes, wash: false },
-    ...shown.map(({ label, draw, wash }, n) => {
-      const room = { left: edge + n * (each + gap), top: height * 0.66, width: each, height: height * 0.22 };
-      return { label, room, strokes: draw(room).strokes, wash };
+    { label: "main stroke", room, strokes: mainStrokes(main, room, width, height), below: "nothing", scale: 1 },
+    ...shown.map((name, n): Proof => {
+      const { draw, below, scale } = kinds[name];
+      const small = { left: edge + n * (each + gap), top: height * 0.66, width: each, height: height * 0.22 };
+      return { label: name, room: small, strokes: draw(small).strokes, below, scale };
     }),
   ];
+}
+
+function mainStrokes(main: MainHand, room: Room, width: number, height: number): Hand["strokes"] {
+  if (typeof main === "string") return simulatedHands[main](room).strokes;
+  return [main.map((sample) => ({ ...sample, x: sample.x * width, y: sample.y * height }))];
 }

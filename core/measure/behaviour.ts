@@ -26,6 +26,6 @@ export function behaviour({ tip, trail, paint, responses }: Brush): Behaviour {
     softness: 1 - tip.hardness,
     overlap,
     passes: paint.build === "even" ? passesTo(0.95, paint.flow) : passesTo(0.95, strokeFlow),
-    drivenBy: [...new Set(responses.map((r) => r.source))],
+    drivenBy: [...new Set(responses.filter(({ muted }) => !muted).map((r) => r.source))],
   };
 }

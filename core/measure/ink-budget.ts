@@ -82,7 +82,7 @@ function withouts(brush: Brush): [Holder, Brush][] {
   const found: [Holder, Brush][] = [];
   if (tip.shape.kind !== "ellipse" || tip.hardness < 1 || responses.some((r) => r.quality === "hardness"))
     found.push(["tip", { ...brush, tip: { ...tip, shape: { kind: "ellipse" }, hardness: 1 }, responses: responses.filter((r) => r.quality !== "hardness") }]);
-  const drivers = new Set(responses.filter(isStrength).map((r) => r.source));
+  const drivers = new Set(responses.filter((r) => isStrength(r) && !r.muted).map((r) => r.source));
   for (const source of drivers) found.push([source, { ...brush, responses: responses.filter((r) => !(isStrength(r) && r.source === source)) }]);
   if (paint.flow < 1) found.push(["flow", { ...brush, paint: { ...paint, flow: 1 } }]);
   if (paint.opacity < 1) found.push(["opacity", { ...brush, paint: { ...paint, opacity: 1 } }]);

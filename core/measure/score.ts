@@ -57,10 +57,12 @@ export function scoreOf(brush: Brush, samples: readonly Sample[], seed: number):
   marks += maker.marks.count;
   const kept = thinned(places.length);
   const lanes = [
-    ...read.map((name, i): Lane => ({ name, kind: "signal", values: kept.map((n) => signals[n][i]), driven: brush.responses.some((r) => r.source === name) })),
+    ...read.map((name, i): Lane => ({ name, kind: "signal", values: kept.map((n) => signals[n][i]), driven: brush.responses.some((r) => r.source === name && !r.muted) })),
     ...qualityNames
       .filter((name) => isThere(brush, name))
-      .map((name): Lane => ({ name, kind: "quality", values: kept.map((n) => values[n][qualityIndex[name]]), driven: brush.responses.some((r) => r.quality === name) })),
+      .map(
+        (name): Lane => ({ name, kind: "quality", values: kept.map((n) => values[n][qualityIndex[name]]), driven: brush.responses.some((r) => r.quality === name && !r.muted) }),
+      ),
   ];
   const order = (lane: Lane) => (lane.kind === "signal" ? 0 : 2) + (lane.driven ? 0 : 1);
   return { places: kept.map((n) => places[n]), lanes: lanes.sort((a, b) => order(a) - order(b)), marks };

@@ -34,6 +34,8 @@ export const responseSchema = z.strictObject({
   period: z.number().min(0.1).max(1000).default(4),
   /** For chance: every number as likely, or most of them near the middle. */
   law: z.enum(chanceLaws).default("uniform"),
+  /** A muted response is kept, and does nothing. */
+  muted: z.boolean().default(false),
 });
 
 export type Response = z.infer<typeof responseSchema>;

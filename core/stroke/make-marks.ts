@@ -1,3 +1,4 @@
+import { withoutMuted } from "../brush/muted";
 import type { Brush } from "../brush/schema";
 import type { Sample } from "../hand/sample";
 import { standIn } from "../hand/stand-in";
@@ -34,6 +35,7 @@ export interface Surroundings {
 /** Turns a hand's samples into marks. The caller empties `marks` whenever it likes. */
 export class MarkMaker {
   readonly marks = new MarkList();
+  private readonly brush: Brush;
   private readonly conditioner: Conditioner;
   private readonly walker: Walker;
   private readonly respond: Respond;
@@ -55,11 +57,13 @@ export class MarkMaker {
    * @param onMany is called when many marks wait, and should take them
    */
   constructor(
-    private readonly brush: Brush,
+    whole: Brush,
     private readonly seed: number,
     private readonly onMany?: () => void,
     private readonly around: Surroundings = {},
   ) {
+    const brush = withoutMuted(whole);
+    this.brush = brush;
     const { tip, trail, paint } = brush;
     this.reservoir = around.reservoir ?? fullReservoir();
     this.senses = paint.lending > 0 || brush.responses.some((r) => r.source === "underpaint");

@@ -1,3 +1,4 @@
+import { withoutMuted } from "../brush/muted";
 import type { Brush } from "../brush/schema";
 import type { Sample } from "../hand/sample";
 import type { LawName } from "../kernels/load";
@@ -40,6 +41,7 @@ function mannerOf(brush: Brush, erases: boolean, mixing: ReturnType<typeof mixin
 
 /** Paints one stroke on a surface as its samples arrive; the stroke stays wet until `end`. */
 export class StrokePainter {
+  private readonly brush: Brush;
   private readonly maker: MarkMaker;
   private readonly mixer: Mixer | undefined;
   private readonly mixing: ReturnType<typeof mixingOf>;
@@ -74,13 +76,15 @@ export class StrokePainter {
    */
   constructor(
     private readonly surface: Surface,
-    private readonly brush: Brush,
+    whole: Brush,
     ink: Ink,
     seed: number,
     pictures: Pictures = noPictures,
     reservoir?: Reservoir,
   ) {
     surface.dry();
+    const brush = withoutMuted(whole);
+    this.brush = brush;
     const { tip, paint } = brush;
     const { shape } = tip;
     const underpaint = (x: number, y: number, size: number) => coverageUnder(surface, x, y, size);

@@ -55,6 +55,46 @@ export async function findRevision(database: Database, accountId: string, id: st
   return row && parseBrush(JSON.parse(row.body));
 }
 
+/** A revision as a brush's history lists it. */
+export interface KeptRevision {
+  readonly number: number;
+  readonly note: string;
+  readonly madeAt: Date;
+  readonly brush: Brush;
+}
+
+const MOST_LISTED = 200;
+
+/** The newest 200 revisions of a brush of this account, the newest first; none when there is no such brush. */
+export async function listRevisions(database: Database, accountId: string, id: string): Promise<KeptRevision[]> {
+  const rows: { number: number; note: string; made_at: Date; body: string }[] = await database("revisions")
+    .join("brushes", "brushes.id", "revisions.brush_id")
+    .where({ account_id: accountId, brush_id: id })
+    .orderBy("number", "desc")
+    .limit(MOST_LISTED)
+    .select("number", "note", "made_at", "body");
+  return rows.map(({ number, note, made_at, body }) => ({ number, note, madeAt: made_at, brush: parseBrush(JSON.parse(body)) }));
+}
+
+/** The names of a shelf's brushes in its order. */
+export async function listNames(database: Database, accountId: string): Promise<{ id: string; name: string }[]> {
+  return database("brushes")
+    .where({ account_id: accountId })
+    .orderBy([{ column: "position" }, { column: "id" }])
+    .select("id", "name");
+}
+
+/** The revision that a brush was made from, when it was made from one of this account's that is still there. */
+export async function findMadeFrom(database: Database, accountId: string, id: string): Promise<Brush | undefined> {
+  const row = await database("brushes").where({ account_id: accountId, id }).first("made_from_id", "made_from_revision");
+  return row?.made_from_id ? findRevision(database, accountId, row.made_from_id, row.made_from_revision) : undefined;
+}
+
+/** Remembers that a brush was made from another's revision, both of this account. */
+export async function markMadeFrom(database: Database, accountId: string, id: string, from: { readonly id: string; readonly revision: number }): Promise<void> {
+  await database("brushes").where({ account_id: accountId, id }).update({ made_from_id: from.id, made_from_revision: from.revision });
+}
+
 /** Puts new brushes at the top of a shelf, in the given order; all or none. */
 export async function addBrushes(database: Database, accountId: string, brushes: readonly Brush[], origin = ""): Promise<string[]> {
   return database.transaction(async (change) => {
@@ -75,8 +115,9 @@ export async function addBrushes(database: Database, accountId: string, brushes:
 /**
  * Saves a brush as its next revision, if `from` is still the newest one; otherwise nothing changes and the newest is
  * returned. Undefined when the account has no such brush.
+ * @param note what the maker says of the revision, up to 200 letters
  */
-export async function saveBrush(database: Database, accountId: string, id: string, from: number, brush: Brush): Promise<SaveResult | undefined> {
+export async function saveBrush(database: Database, accountId: string, id: string, from: number, brush: Brush, note = ""): Promise<SaveResult | undefined> {
   return database.transaction(async (change) => {
     const row = await change("brushes").where({ account_id: accountId, id }).forUpdate().first("revision");
     if (!row) return undefined;
@@ -85,7 +126,7 @@ export async function saveBrush(database: Database, accountId: string, id: strin
       return present && { saved: false, newest: present };
     }
     const now = new Date();
-    await change("revisions").insert({ brush_id: id, number: from + 1, body: brushText(brush), made_at: now });
+    await change("revisions").insert({ brush_id: id, number: from + 1, body: brushText(brush), note, made_at: now });
     await change("brushes")
       .where({ id })
       .update({ revision: from + 1, name: brush.name, changed_at: now });

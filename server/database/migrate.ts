@@ -1,8 +1,9 @@
 import type { Knex } from "knex";
 import type { Database } from "./connect";
 import * as first from "./migrations/0001-first";
+import * as madeFrom from "./migrations/0002-made-from";
 
-const migrations: Record<string, Knex.Migration> = { "0001-first": first };
+const migrations: Record<string, Knex.Migration> = { "0001-first": first, "0002-made-from": madeFrom };
 
 const LOCK = "brosse_migrate";
 const PATIENCE_SECONDS = 60;

@@ -95,3 +95,11 @@ test("qualities stay in their range whatever drives them", () => {
   );
   expect([wild[0].size, wild[0].flow, wild[0].roundness]).toEqual([2000, 1, 0.01]);
 });
+
+test("a muted response does nothing, to marks and to paint", () => {
+  const response = { quality: "size", source: "pressure", low: 0.1 } as const;
+  const muted = brushOf({ tip: { size: 30 }, responses: [{ ...response, muted: true }] });
+  const line = lineSamples(0, 0, 100, 0, 20, 0.5);
+  expect(listMarks(muted, line, 1)).toEqual(listMarks(brushOf({ tip: { size: 30 } }), line, 1));
+  expect(listMarks(brushOf({ tip: { size: 30 }, responses: [response] }), line, 1)[3].size).toBeCloseTo(30 * 0.55, 9);
+});

@@ -1,0 +1,27 @@
+import type { Brush } from "@core/brush";
+import type { Source } from "@core/response/sources";
+import { createContext, useContext } from "react";
+import type { Command } from "./state";
+import type { StripSubject } from "./test-strip";
+
+/** What every row of the bench may need besides its own number. */
+export interface BenchActs {
+  /** What the shelf has. */
+  readonly saved: Brush;
+  readonly brush: Brush;
+  readonly run: (command: Command) => void;
+  readonly onStrip: (subject: StripSubject) => void;
+  /** A signal along the main stroke, 0…1 at even ways. */
+  readonly readings: (source: Source) => readonly number[];
+}
+
+const context = createContext<BenchActs | undefined>(undefined);
+
+export const BenchProvider = context.Provider;
+
+/** @throws Error outside a bench */
+export function useBench(): BenchActs {
+  const acts = useContext(context);
+  if (!acts) throw new Error("this belongs on a bench");
+  return acts;
+}
