@@ -29,6 +29,7 @@ export function FindPanel({ brush, saved, madeFrom, run }: Props) {
   );
   const found = useMemo(() => (other ? differences(other, brush).filter((d) => d.kind !== "setting" || d.what !== "name") : undefined), [other, brush]);
   const names = qualityNames.filter((name) => hasValue(brush, name) && matches(name, words, brush) && (!found || found.some((d) => d.kind === "quality" && d.name === name)));
+  const missing = found ? [] : qualityNames.filter((name) => !hasValue(brush, name) && words.trim() !== "" && matches(name, words, brush));
   const rest = (found ?? []).filter((d) => d.kind !== "quality");
   return (
     <section aria-label="Find" className="min-h-60 shrink-0 overflow-y-auto rounded-lg border border-line bg-panel px-3.5 py-2.5 lg:max-h-[45%]">
@@ -53,7 +54,11 @@ export function FindPanel({ brush, saved, madeFrom, run }: Props) {
           </select>
         </label>
         <p role="status" className="text-[13px] text-soft">
-          {names.length + rest.length === 0 ? (found ? "Nothing differs." : "No quality is called that; try another word.") : counted(names.length, "quality", "qualities")}
+          {names.length + rest.length + missing.length === 0
+            ? found
+              ? "Nothing differs."
+              : "No quality is called that; try another word."
+            : counted(names.length, "quality", "qualities")}
         </p>
       </div>
       <div className="grid gap-x-7 sm:grid-cols-2 lg:grid-cols-3 2xl:grid-cols-4">
@@ -61,6 +66,11 @@ export function FindPanel({ brush, saved, madeFrom, run }: Props) {
           <QualityLine key={name} name={name} brush={brush} run={run} />
         ))}
       </div>
+      {missing.map((name) => (
+        <p key={name} className="text-soft">
+          {qualityRow(name).label}: {name === "load" ? "once the paint may run out (Paint, Load)" : "once the brush has a ground (Ground, Give it a grain)"}.
+        </p>
+      ))}
       {rest.length > 0 && (
         <ul className="mt-2 grid gap-x-7 border-line border-t pt-2 sm:grid-cols-2 lg:grid-cols-3">
           {rest.map((difference) => (

@@ -9,6 +9,7 @@ let colours: PaperColours | undefined;
 let stroke = 0;
 let counted = 0;
 let stripTurn = 0;
+let brushTurn = 0;
 
 function tell(message: Tell, transfer: Transferable[] = []): void {
   postMessage(message, { transfer });
@@ -23,6 +24,7 @@ async function answer(ask: Ask): Promise<void> {
     case "resize":
       return paper?.resize(ask.width, ask.height);
     case "brush":
+      brushTurn = ask.turn;
       if (await paper?.setBrush(ask.brush)) tell({ kind: "proofed", turn: ask.turn });
       return;
     case "pen-down":
@@ -39,7 +41,8 @@ async function answer(ask: Ask): Promise<void> {
       return paper?.penUp();
     case "manner":
       colours = ask.manner.colours;
-      await paper?.setManner(ask.manner);
+      // What is drawn anew is the newest brush.
+      if (await paper?.setManner(ask.manner)) tell({ kind: "proofed", turn: brushTurn });
       return;
     case "outline":
       tell({ kind: "outline", path: tipOutline(ask.brush, await fetchPictures(ask.brush)) });

@@ -10,10 +10,10 @@ const MOST_POINTS = 16;
 /**
  * The brush that lies between two: every number `share` of the way from the first to the second. What is no number is the
  * nearer one's. A response or a ground that only one of them has comes or goes little by little.
- * @param share 0…1 @returns the first at 0 and the second at 1, both with the first one's name and notes
+ * @param share 0…1 @returns the first at 0 and the second at 1, both with the first one's name, notes, stops and controls
  */
 export function mixBrushes(first: Brush, second: Brush, share: number): Brush {
-  const named = { name: first.name, notes: first.notes };
+  const named = { name: first.name, notes: first.notes, stops: first.stops, controls: first.controls };
   if (share <= 0) return first;
   if (share >= 1) return { ...second, ...named };
   const mixed = {
@@ -23,8 +23,6 @@ export function mixBrushes(first: Brush, second: Brush, share: number): Brush {
     trail: between(first.trail, second.trail, share),
     ground: grounds(first.ground, second.ground, share),
     paint: between(first.paint, second.paint, share),
-    stops: share < 0.5 ? first.stops : second.stops,
-    controls: share < 0.5 ? first.controls : second.controls,
     standIns: share < 0.5 ? first.standIns : second.standIns,
     responses: responses(first.responses, second.responses, share),
   };

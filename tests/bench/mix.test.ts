@@ -15,7 +15,7 @@ describe("mixing two brushes", () => {
         expect(brushSchema.safeParse(mixed).success).toBe(true);
         expect(mixed.name).toBe(a.name);
         expect(mixBrushes(a, b, 0)).toEqual(a);
-        expect(mixBrushes(a, b, 1)).toEqual({ ...b, name: a.name, notes: a.notes });
+        expect(mixBrushes(a, b, 1)).toEqual({ ...b, name: a.name, notes: a.notes, stops: a.stops, controls: a.controls });
       }),
     );
   });
