@@ -48,6 +48,21 @@ describe.each(["light", "dark"] as const)("axe finds nothing on the %s table", (
     await page.getByRole("button", { name: "Size by each mark" }).click();
     all.curve = await findings(page);
     await page.keyboard.press("Escape");
+    for (const panel of ["score", "responses", "find"]) {
+      await page.getByRole("radio", { name: panel, exact: true }).check({ force: true });
+      if (panel === "score") await page.getByRole("slider", { name: "Place along the main stroke" }).waitFor({ timeout: 15_000 });
+      all[panel] = await findings(page);
+    }
+    for (const extra of ["History of revisions", "Take from or mix with another brush", "Painter’s panel", "Keys"]) {
+      await page.getByRole("button", { name: "More of the bench" }).click();
+      await page.getByRole("menuitem", { name: extra }).click();
+      await page.waitForTimeout(400);
+      all[extra] = await findings(page);
+    }
+    await page.keyboard.press("Escape");
+    await page.getByRole("button", { name: "What the paper shows" }).click();
+    all.view = await findings(page);
+    await page.keyboard.press("Escape");
     await page.getByRole("link", { name: "Sets" }).click();
     await page.getByRole("button", { name: "New set" }).waitFor();
     all.sets = await findings(page);

@@ -1,3 +1,4 @@
+import type { Page } from "playwright-core";
 import { launchChromium } from "../scripts/chromium.mjs";
 import { percentile } from "./timing";
 
@@ -11,6 +12,10 @@ export interface BenchDelays {
   readonly proofs: Delay;
   /** A pointer's reading to its pixels on the canvas, ms. */
   readonly pointer: Delay;
+  /** The same with a mixing brush of 500 px. */
+  readonly mixing: Delay;
+  /** The longest time for which the page's own thread was blocked while drawing, ms; 0 when never over 50. */
+  readonly blocked: number;
 }
 
 const delay = (values: readonly number[]): Delay => ({ p50: percentile(values, 0.5), p95: percentile(values, 0.95) });
@@ -49,49 +54,66 @@ export async function measureBench(address: string): Promise<BenchDelays> {
       }
       return spent;
     });
-    const pointer = await page.evaluate(async () => {
-      const canvas = document.querySelector("[role=img] > canvas");
-      if (!canvas) throw new Error("there is no paper");
-      const box = canvas.getBoundingClientRect();
-      const spent: number[] = [];
-      const send = (name: string, x: number, y: number) =>
-        canvas.dispatchEvent(
-          new PointerEvent(name, {
-            pointerId: 5,
-            pointerType: "pen",
-            bubbles: true,
-            cancelable: true,
-            button: name === "pointermove" ? -1 : 0,
-            buttons: 1,
-            clientX: box.left + x,
-            clientY: box.top + y,
-            pressure: 0.6,
-          }),
-        );
-      const next = (count: number) =>
-        new Promise<void>((resolve) => {
-          const listen = (event: Event) => {
-            const { kind, samples } = (event as CustomEvent<{ kind: string; samples?: number }>).detail;
-            if (kind !== "shown" || (samples ?? 0) < count) return;
-            removeEventListener("brosse:engine", listen);
-            resolve();
-          };
-          addEventListener("brosse:engine", listen);
-        });
-      send("pointerdown", 100, 100);
-      for (let i = 1; i < 200; i++) {
-        const begun = performance.now();
-        const shown = next(i + 1);
-        send("pointermove", 100 + i * 5, 100 + 60 * Math.sin(i / 9));
-        await shown;
-        spent.push(performance.now() - begun);
-        await new Promise((resolve) => setTimeout(resolve, 8));
-      }
-      send("pointerup", 1100, 100);
-      return spent;
-    });
-    return { proofs: delay(proofs), pointer: delay(pointer) };
+    const plain = await drawOn(page);
+    await page.goto("/shelf");
+    await page.getByRole("link", { name: "Marbler", exact: false }).first().click();
+    await size.fill("500 px");
+    await size.press("Enter");
+    await page.waitForTimeout(2500);
+    const mixing = await drawOn(page);
+    return { proofs: delay(proofs), pointer: delay(plain.spent), mixing: delay(mixing.spent), blocked: Math.max(plain.blocked, mixing.blocked) };
   } finally {
     await browser.close();
   }
+}
+
+/** Draws 200 readings on the bench's paper: ms from each to its pixels, and the longest time for which the page's own thread was blocked, 0 when never over 50 ms. */
+async function drawOn(page: Page): Promise<{ spent: number[]; blocked: number }> {
+  return page.evaluate(async () => {
+    const canvas = document.querySelector("[role=img] > canvas");
+    if (!canvas) throw new Error("there is no paper");
+    const box = canvas.getBoundingClientRect();
+    const spent: number[] = [];
+    let blocked = 0;
+    const watcher = new PerformanceObserver((list) => {
+      for (const { duration } of list.getEntries()) blocked = Math.max(blocked, duration);
+    });
+    watcher.observe({ type: "longtask" });
+    const send = (name: string, x: number, y: number) =>
+      canvas.dispatchEvent(
+        new PointerEvent(name, {
+          pointerId: 5,
+          pointerType: "pen",
+          bubbles: true,
+          cancelable: true,
+          button: name === "pointermove" ? -1 : 0,
+          buttons: 1,
+          clientX: box.left + x,
+          clientY: box.top + y,
+          pressure: 0.6,
+        }),
+      );
+    const next = (count: number) =>
+      new Promise<void>((resolve) => {
+        const listen = (event: Event) => {
+          const { kind, samples } = (event as CustomEvent<{ kind: string; samples?: number }>).detail;
+          if (kind !== "shown" || (samples ?? 0) < count) return;
+          removeEventListener("brosse:engine", listen);
+          resolve();
+        };
+        addEventListener("brosse:engine", listen);
+      });
+    send("pointerdown", 100, 100);
+    for (let i = 1; i < 200; i++) {
+      const begun = performance.now();
+      const shown = next(i + 1);
+      send("pointermove", 100 + i * 5, 100 + 60 * Math.sin(i / 9));
+      await shown;
+      spent.push(performance.now() - begun);
+      await new Promise((resolve) => setTimeout(resolve, 8));
+    }
+    send("pointerup", 1100, 100);
+    watcher.disconnect();
+    return { spent, blocked };
+  });
 }

@@ -55,6 +55,8 @@ if (process.argv.includes("--json")) {
   say(`time grows with (marks × area)^${growth.toFixed(3)}`);
   if (bench) {
     say(`slider to proofs: p50 ${bench.proofs.p50.toFixed(1)} ms, p95 ${bench.proofs.p95.toFixed(1)} ms`);
+    say(`pointer to pixels, mixing at 500 px: p50 ${bench.mixing.p50.toFixed(1)} ms, p95 ${bench.mixing.p95.toFixed(1)} ms`);
+    say(`the page's own thread while drawing: ${bench.blocked === 0 ? "never blocked over 50 ms" : `blocked for ${bench.blocked.toFixed(0)} ms`}`);
     say(`pointer to pixels: p50 ${bench.pointer.p50.toFixed(1)} ms, p95 ${bench.pointer.p95.toFixed(1)} ms`);
   }
 }

@@ -11,6 +11,7 @@ import { ConflictDialog } from "./conflict-dialog";
 import { DifferencePicture } from "./difference-picture";
 import { FindPanel } from "./find-panel";
 import { HeldBar } from "./held-bar";
+import { HeldBeside } from "./held-beside";
 import { HistorySheet } from "./history-sheet";
 import { useDraft } from "./keep-draft";
 import { KeysDialog } from "./keys-dialog";
@@ -65,6 +66,7 @@ export function Bench({ kept, others, madeFrom }: Props) {
   const [held, setHeld] = useState<Brush>();
   const [showsHeld, setShowsHeld] = useState(false);
   const [pictured, setPictured] = useState(false);
+  const [beside, setBeside] = useState(false);
   const [asking, setAsking] = useState(false);
   const paper = useRef<PaperHandle>(null);
   const saver = useFetcher<typeof action>();
@@ -78,7 +80,10 @@ export function Bench({ kept, others, madeFrom }: Props) {
   const changed = isChanged(state);
   const answer = saver.data;
   const busy = saver.state !== "idle";
-  const manner = useMemo((): PaperManner => ({ use, lit, colours: view.colours, proofs: view.proofs, hand: view.hand, painter: view.painter }), [use, lit, view]);
+  const manner = useMemo(
+    (): PaperManner => ({ use, lit, colours: view.colours, proofs: view.proofs, hand: view.hand, grain: view.grain, painter: view.painter }),
+    [use, lit, view],
+  );
 
   const submit = useCallback((body: object) => void saver.submit(JSON.stringify(body), { method: "post", encType: "application/json" }), [saver]);
   const save = useCallback((note: string) => submit({ act: "save", from: state.revision, brush, note }), [submit, state.revision, brush]);
@@ -104,6 +109,7 @@ export function Bench({ kept, others, madeFrom }: Props) {
     setHeld(undefined);
     setShowsHeld(false);
     setPictured(false);
+    setBeside(false);
   };
   const open = (what: Extra) => {
     setExtra(what === "painters" ? undefined : what);
@@ -217,6 +223,7 @@ export function Bench({ kept, others, madeFrom }: Props) {
                 onShow={setShowsHeld}
                 pictured={pictured}
                 onPicture={() => setPictured(!pictured)}
+                onBeside={() => setBeside(true)}
                 onReturn={() => {
                   run(takeBrush(held, "back to held"));
                   setShowsHeld(false);
@@ -227,6 +234,7 @@ export function Bench({ kept, others, madeFrom }: Props) {
             {extra === "other" && <OtherBrush brush={brush} others={others} run={run} onClose={() => setExtra(undefined)} />}
             {spot && panel === "score" && paperSize && <SpotRing spot={spot} paper={paperSize} mirrored={mirrored} />}
             {strip && <TestStrip key={JSON.stringify(strip)} subject={strip} brush={brush} run={run} paper={paper} pieces={pieces} onClose={() => setStrip(undefined)} />}
+            {held && beside && <HeldBeside held={held} brush={brush} run={run} paper={paper} pieces={pieces} onClose={() => setBeside(false)} />}
             {extra === "history" && <HistorySheet id={kept.id} revision={state.revision} run={run} onClose={() => setExtra(undefined)} />}
           </div>
           <PanelSwitch panel={panel} onPanel={setPanel} />

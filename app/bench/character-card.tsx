@@ -12,6 +12,7 @@ export function CharacterCard({ character }: Pick<Measures, "character">) {
       <Line what="Edge, of the width" says={shown(({ edge }) => percent(edge))} />
       <Line what="Coverage in one pass" says={shown(({ coverage }) => percent(coverage))} />
       <Line what="Texture" says={shown(({ texture }) => percent(texture))} />
+      <Line what="Carries colour" says={shown(({ carry }) => (carry === 0 ? "none" : `${Math.round(carry)} px`))} />
       <Line what="Passes to full" says={shown(({ passes }) => (passes === null ? "never" : String(passes)))} />
     </Card>
   );

@@ -17,10 +17,12 @@ interface Props {
   /** Whether the difference is shown as a picture. */
   readonly pictured: boolean;
   readonly onPicture: () => void;
+  /** Shows both side by side. */
+  readonly onBeside: () => void;
 }
 
 /** Held against now: which of them the paper shows, and in what they differ. */
-export function HeldBar({ held, brush, showsHeld, onShow, onReturn, onDrop, pictured, onPicture }: Props) {
+export function HeldBar({ held, brush, showsHeld, onShow, onReturn, onDrop, pictured, onPicture, onBeside }: Props) {
   const found = useMemo(() => differences(held, brush), [held, brush]);
   return (
     <section aria-label="Held against now" className="absolute top-1 left-28 z-10 flex items-center gap-1.5 rounded-lg border border-line bg-panel px-2 py-1 shadow-sm">
@@ -60,6 +62,9 @@ export function HeldBar({ held, brush, showsHeld, onShow, onReturn, onDrop, pict
           </Popover.Content>
         </Popover.Portal>
       </Popover.Root>
+      <Button className="h-7 text-[13px]" onClick={onBeside}>
+        Side by side
+      </Button>
       <Button className={`h-7 text-[13px] ${pictured ? "border-act! text-act!" : ""}`} aria-pressed={pictured} onClick={onPicture}>
         As a picture
       </Button>

@@ -24,3 +24,9 @@ export function sliderScale({ low, high, unit, body }: QualityRow) {
   const byRatio = unit === "px" || (body === "trail" && unit === "share") || unit === "marks";
   return (byRatio ? scaleLog() : scaleLinear()).domain([low, high]).range([0, 1000]).clamp(true);
 }
+
+/** A value one step up or down: a hundredth of a share, a tenth of a size's multiple, a px, a degree, a mark; ten with `wide`. */
+export function stepped(value: number, unit: Unit, direction: 1 | -1, wide: boolean): number {
+  const step = unit === "share" || unit === "shift" ? 0.01 : unit === "sizes" ? 0.1 : 1;
+  return Number((value + direction * step * (wide ? 10 : 1)).toFixed(4));
+}

@@ -1,6 +1,6 @@
 import type { Unit } from "@core/quality/row";
 import { useState } from "react";
-import { readValue, writeValue } from "./units";
+import { readValue, stepped, writeValue } from "./units";
 
 interface Props {
   readonly label: string;
@@ -11,7 +11,7 @@ interface Props {
   readonly bare?: boolean;
 }
 
-/** A number that is typed, with its unit or without. What cannot be read is put back. */
+/** A number that is typed, with its unit or without, or stepped with the arrow keys, ten steps with Shift. What cannot be read is put back. */
 export function ValueField({ label, value, unit, onChange, bare }: Props) {
   const [draft, setDraft] = useState<string>();
   const commit = () => {
@@ -30,6 +30,12 @@ export function ValueField({ label, value, unit, onChange, bare }: Props) {
       onBlur={commit}
       onKeyDown={(event) => {
         if (event.key === "Enter") commit();
+        if (event.key === "ArrowUp" || event.key === "ArrowDown") {
+          const from = draft === undefined ? value : (readValue(draft, unit) ?? value);
+          onChange(stepped(from, unit, event.key === "ArrowUp" ? 1 : -1, event.shiftKey));
+          setDraft(undefined);
+          event.preventDefault();
+        }
         if (event.key === "Escape") {
           setDraft(undefined);
           event.stopPropagation();

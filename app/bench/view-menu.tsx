@@ -1,3 +1,4 @@
+import { drawnGrainKinds } from "@core/ground/grain";
 import { painterKinds } from "@core/hand/preview";
 import { proofNames } from "@core/hand/proof";
 import { type simulatedHands as hands, simulatedHands } from "@core/hand/simulate";
@@ -48,6 +49,15 @@ export function ViewMenu({ view, onView, onUseStroke }: Props) {
             <Button className="h-7" disabled={!onUseStroke} onClick={onUseStroke}>
               Use my last stroke as the main stroke
             </Button>
+            <label className="flex items-center gap-2">
+              <span className="w-24">Paper’s grain</span>
+              <select className={`${box} flex-1`} value={view.grain ?? ""} onChange={(event) => onView({ grain: (event.target.value || null) as ViewSettings["grain"] })}>
+                <option value="">smooth</option>
+                {drawnGrainKinds.map((kind) => (
+                  <option key={kind}>{kind}</option>
+                ))}
+              </select>
+            </label>
             <label className="flex items-center gap-2">
               <span className="w-24">Seen with</span>
               <select className={`${box} flex-1`} value={view.painter} onChange={(event) => onView({ painter: event.target.value as ViewSettings["painter"] })}>

@@ -1,3 +1,4 @@
+import { drawnGrainKinds } from "@core/ground/grain";
 import { painterKinds } from "@core/hand/preview";
 import { proofNames, usualProofs } from "@core/hand/proof";
 import { simulatedHands } from "@core/hand/simulate";
@@ -24,6 +25,8 @@ const viewSchema = z.strictObject({
   proofs: z.array(z.enum(proofNames)).max(proofNames.length),
   /** Who draws the main stroke: a simulated hand, or the maker's own. */
   hand: z.union([z.enum(Object.keys(simulatedHands) as [keyof typeof simulatedHands]), z.array(sample).min(1).max(MOST_HAND_SAMPLES)]),
+  /** The paper's own grain. */
+  grain: z.enum(drawnGrainKinds).nullable(),
   painter: z.enum(painterKinds),
   /** How many times as large as it is the paper is shown. */
   zoom: z.union([z.literal(0.5), z.literal(1), z.literal(2), z.literal(4)]),
@@ -38,6 +41,7 @@ export const usualView: ViewSettings = {
   colours: { paper: "#fdfdfd", ink: "#1f2a30", second: "#fdfdfd" },
   proofs: [...usualProofs],
   hand: "slow-swell",
+  grain: null,
   painter: "full pen",
   zoom: 1,
   keys: true,

@@ -1,4 +1,5 @@
 import type { Brush, Use } from "@core/brush";
+import type { DrawnGrain } from "@core/ground/grain";
 import type { PainterKind } from "@core/hand/preview";
 import type { MainHand, ProofName } from "@core/hand/proof";
 import type { Sample } from "@core/hand/sample";
@@ -19,6 +20,8 @@ export interface PaperManner {
   readonly colours: PaperColours;
   readonly proofs: readonly ProofName[];
   readonly hand: MainHand;
+  /** The paper's own grain, which every brush meets; null for a smooth one. */
+  readonly grain: DrawnGrain["kind"] | null;
   /** Whose pen the proofs and the own strokes are seen with. */
   readonly painter: PainterKind;
 }

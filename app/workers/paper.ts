@@ -1,5 +1,7 @@
 import { type Brush, scaledBrush, smudging } from "@core/brush";
 import { hexToRgb, rgbToHex } from "@core/colour/srgb";
+import { grainOf } from "@core/ground/grain";
+import { type Ground, plainGroundOf } from "@core/ground/model";
 import { asPainter } from "@core/hand/preview";
 import { type Proof, proofsOn, usualProofs } from "@core/hand/proof";
 import type { Sample } from "@core/hand/sample";
@@ -27,6 +29,13 @@ const PATIENCE = 60;
 
 function inkOf({ ink, second }: PaperColours): Ink {
   return { colour: hexToRgb(ink), second: hexToRgb(second) };
+}
+
+/** How far the paper's own grain shows. */
+const PAPER_DEPTH = 0.45;
+
+function paperOf({ grain }: PaperManner): Ground | undefined {
+  return grain === null ? undefined : { ...plainGroundOf(), grain: grainOf(grain), depth: PAPER_DEPTH };
 }
 
 interface OwnStroke {
@@ -62,7 +71,7 @@ export class Paper {
     const drawing = canvas.getContext("2d", { alpha: false });
     if (!drawing) throw new Error("this browser cannot draw outside the page");
     this.drawing = drawing;
-    this.manner = { use: "paint", lit: true, colours, proofs: usualProofs, hand: "slow-swell", painter: "full pen" };
+    this.manner = { use: "paint", lit: true, colours, proofs: usualProofs, hand: "slow-swell", grain: null, painter: "full pen" };
     this.ink = inkOf(colours);
     this.surface = new Surface(this.kernels, canvas.width, canvas.height, LAYERS);
     this.picture = this.newPicture();
@@ -81,6 +90,7 @@ export class Paper {
     this.canvas.width = width;
     this.canvas.height = height;
     this.surface = new Surface(this.kernels, width, height, LAYERS);
+    this.surface.paper = paperOf(this.manner);
     this.picture = this.newPicture();
     this.repaintOwn();
     this.showAll();
@@ -170,12 +180,13 @@ export class Paper {
     const before = this.manner;
     this.manner = manner;
     this.ink = inkOf(manner.colours);
+    this.surface.paper = paperOf(manner);
     if (manner.lit !== before.lit || manner.colours.paper !== before.colours.paper) {
       this.picture.release();
       this.picture = this.newPicture();
       this.showAll();
     }
-    const same = (["colours", "proofs", "hand", "painter"] as const).every((key) => JSON.stringify(manner[key]) === JSON.stringify(before[key]));
+    const same = (["colours", "proofs", "hand", "grain", "painter"] as const).every((key) => JSON.stringify(manner[key]) === JSON.stringify(before[key]));
     return !same && this.brush !== undefined && this.setBrush(this.brush);
   }
 

@@ -40,7 +40,7 @@ export type GrainKind = Grain["kind"];
 export type DrawnGrain = Exclude<Grain, { kind: "picture" }>;
 
 /** The kinds of grain that are drawn from numbers. */
-export const drawnGrainKinds = grainSchema.options.map((option) => option.shape.kind.value).filter((kind) => kind !== "picture");
+export const drawnGrainKinds: readonly DrawnGrain["kind"][] = grainSchema.options.map((option) => option.shape.kind.value).filter((kind) => kind !== "picture");
 
 /** A drawn grain of this kind with its defaults. */
 export function grainOf(kind: DrawnGrain["kind"]): DrawnGrain {

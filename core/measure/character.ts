@@ -2,6 +2,7 @@ import type { Brush } from "../brush";
 import type { Sample } from "../hand/sample";
 import { noPictures, type Pictures } from "../picture/picture";
 import { renderHand16 } from "../stroke/render";
+import { carryLength } from "./carry";
 
 /** What a brush does, measured on strokes it has painted. Methods stand in docs/measures.md. */
 export interface Character {
@@ -17,6 +18,8 @@ export interface Character {
   readonly texture: number;
   /** Passes over the same line until 95 % of what twenty leave; null when nothing is left. */
   readonly passes: number | null;
+  /** px that a picked-up colour travels; see `carryLength`. */
+  readonly carry: number;
 }
 
 const MOST_PASSES = 20;
@@ -53,6 +56,7 @@ export function character(brush: Brush, pictures: Pictures = noPictures): Charac
     coverage: mean,
     texture: mean > 0 ? deviation / mean : 0,
     passes: passesOf(plain, pictures, width),
+    carry: carryLength(brush, pictures),
   };
 }
 
