@@ -9,7 +9,7 @@ export function HeldBeside({ held, brush, run, ...place }: { held: Brush; brush:
   const same = JSON.stringify(held) === JSON.stringify(brush);
   const entries = [
     { key: "held", label: "held", brush: held, now: same, onPick: () => run(takeBrush(held, "back to held")) },
-    { key: "now", label: "now", brush, now: !same, onPick: place.onClose },
+    { key: "now", label: "on the bench", brush, now: !same, onPick: place.onClose },
   ];
   return <StrokeSheet name="Comparison: held and now" title="Held and now" says="The same strokes. Click one to go on with it." entries={entries} columns={2} {...place} />;
 }

@@ -22,8 +22,8 @@ const FULL = 0.97;
 /** From here on a stroke looks blotchy. */
 const BLOTCHY = 0.03;
 
-/** Why a stroke is as faint or as blotchy as it is: what each part would let through if it held nothing back. */
-export function InkBudgetCard({ budget }: { budget: InkBudget | undefined }) {
+/** Why a stroke is as faint or as blotchy as it is: what each part would let through if it held nothing back. @param blends whether the brush only moves what is there */
+export function InkBudgetCard({ budget, blends }: { budget: InkBudget | undefined; blends: boolean }) {
   return (
     <section aria-label="Ink budget" className="px-3.5 py-2.5">
       <h2 className="font-semibold font-serif text-base">Ink budget</h2>
@@ -34,6 +34,7 @@ export function InkBudgetCard({ budget }: { budget: InkBudget | undefined }) {
       )}
       {budget && (
         <>
+          {blends && <p className="mt-0.5 text-soft">This brush has no colour of its own; the budget is that of its touch, as if it had.</p>}
           <p className="mt-0.5">{faintness(budget)}</p>
           {blotchiness(budget) && <p className="mt-0.5">{blotchiness(budget)}</p>}
           <ul className="mt-1.5 space-y-0.5">

@@ -32,7 +32,7 @@ export function ScorePanel({ brush, measures: { score, budget, ripple, character
         )}
       </div>
       <div className="grid divide-line max-lg:divide-y sm:max-lg:grid-cols-2 lg:grid-cols-4 lg:divide-x">
-        <InkBudgetCard budget={budget} />
+        <InkBudgetCard budget={budget} blends={brush.paint.mixing === 1} />
         <BuildUpChart coverage={budget?.coverage} />
         <CharacterCard character={character} />
         <EdgeCard brush={brush} score={score} ripple={ripple} />

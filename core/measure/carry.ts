@@ -8,14 +8,14 @@ import { renderHand16 } from "../stroke/render";
 const FARTHEST = 12;
 /** Larger brushes are measured at this size and scaled. */
 const MOST_SIZE = 64;
-/** What is less than this was not carried at all. */
-const LEAST = 0.02;
+/** Less of the colour than this is not seen as carried. */
+const LEAST = 0.1;
 const white = [1, 1, 1] as const;
 
 /**
  * How far a picked-up colour travels, px at the brush's size: the brush, dipped in white, is drawn out of a red field over
- * white paint; how red the middle of the stroke is one size beyond the field's edge, it is half as red so much farther on.
- * 0 where nothing is carried, `12 sizes` where it is still as red there.
+ * white paint; so far beyond the field's edge the middle of its stroke is a tenth red. 0 where nothing is carried, 12 sizes at
+ * most.
  * @throws MissingPicture, MissingGrain when a picture the brush names is not there
  */
 export function carryLength(brush: Brush, pictures: Pictures = noPictures): number {
@@ -45,11 +45,8 @@ export function carryLength(brush: Brush, pictures: Pictures = noPictures): numb
     for (let row = Math.round(middle) - rows; row < middle + rows; row++) sum += 1 - pixels[(row * width + Math.round(x)) * 4 + 1] / 65535;
     return sum / (Math.ceil(middle + rows) - Math.round(middle) + rows);
   };
-  const begin = edge + size;
-  const first = redness(begin);
-  if (first < LEAST) return 0;
-  let x = begin;
-  while (x < edge + size * FARTHEST && redness(x) > first / 2) x++;
+  let x = edge;
+  while (x < edge + size * FARTHEST && redness(x) > LEAST) x++;
   return (x - edge) * (brush.tip.size / size);
 }
 
