@@ -40,6 +40,15 @@ await run(async () => {
   await page.getByRole("menuitem", { name: "Depth", exact: true }).click();
   await page.getByRole("radio", { name: "responses" }).check({ force: true });
   await shoot("bench-responses");
+  await page.getByRole("button", { name: "Close the test strip" }).click();
+  await page.getByRole("radio", { name: "score" }).check({ force: true });
+  await page.getByRole("region", { name: "Edge and marks" }).getByText(/px/).first().waitFor();
+  await page.getByRole("slider", { name: "Place along the main stroke" }).hover();
+  await shoot("bench-score");
+  await page.getByRole("button", { name: "Test strip" }).click();
+  await page.getByRole("menuitem", { name: "Depth", exact: true }).click();
+  await page.getByRole("combobox", { name: "Second quality" }).selectOption("flow");
+  await shoot("bench-sheet");
   await page.goto("/shelf");
   await page.getByRole("link", { name: "Badger blender" }).click();
   await shoot("bench-mixing");
