@@ -11,7 +11,8 @@ export function KeysDialog({ open, onClose, singles, onSingles }: { open: boolea
   return (
     <Dialog open={open} onClose={onClose} title="Keys of the bench" says="They work while no field is being typed in. On a Mac, Ctrl is Cmd.">
       <Field label="Find a key" type="search" value={words} onChange={(event) => setWords(event.target.value)} />
-      <ul className="mt-3 max-h-[45dvh] overflow-y-auto">
+      {/* biome-ignore lint/a11y/noNoninteractiveTabindex: the list scrolls, and must do so by keys */}
+      <ul tabIndex={0} className="mt-3 max-h-[45dvh] overflow-y-auto">
         {found.map(({ keys, does, single }) => (
           <li key={keys + does} className={`flex justify-between gap-4 py-0.5 ${single && !singles ? "text-soft line-through" : ""}`}>
             <span>{does}</span>

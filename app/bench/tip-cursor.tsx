@@ -48,7 +48,8 @@ export function TipCursor({ brush, run, paper, outline, scale, children }: Props
       event.stopPropagation();
       return;
     }
-    const onCanvas = event.target instanceof HTMLCanvasElement;
+    // While one draws, the stroke itself shows where the tip is.
+    const onCanvas = event.buttons === 0 && event.target instanceof HTMLCanvasElement;
     if (onCanvas !== over) setOver(onCanvas);
     ring.current.style.transform = `translate(${event.clientX - box.left}px, ${event.clientY - box.top}px)`;
   };

@@ -1,5 +1,5 @@
 import type { QualityRow, Unit } from "@core/quality/row";
-import { scaleLinear, scaleLog } from "d3-scale";
+import { scaleLinear, scaleLog, scalePow } from "d3-scale";
 
 const suffix: Record<Unit, string> = { px: " px", degrees: "°", share: " %", sizes: "×", marks: "", shift: " %" };
 
@@ -22,7 +22,9 @@ export function readValue(text: string, unit: Unit): number | undefined {
 /** A slider's way over a quality's range: by ratio where the range spans orders of magnitude. */
 export function sliderScale({ low, high, unit, body }: QualityRow) {
   const byRatio = unit === "px" || (body === "trail" && unit === "share") || unit === "marks";
-  return (byRatio ? scaleLog() : scaleLinear()).domain([low, high]).range([0, 1000]).clamp(true);
+  // Nought has no ratio to anything: a range that begins there is stretched at its beginning instead.
+  const scale = !byRatio ? scaleLinear() : low > 0 ? scaleLog() : scalePow().exponent(0.4);
+  return scale.domain([low, high]).range([0, 1000]).clamp(true);
 }
 
 /** A value one step up or down: a hundredth of a share, a tenth of a size's multiple, a px, a degree, a mark; ten with `wide`. */

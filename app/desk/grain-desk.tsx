@@ -1,0 +1,264 @@
+import { type GrainWork, grainWorkSchema } from "@core/desk/grain-work";
+import { drawnGrainKinds, grainOf } from "@core/ground/grain";
+import { type ReactNode, useCallback, useEffect, useRef, useState } from "react";
+import { useFetcher } from "react-router";
+import { box, CheckLine, ChoiceLine, RangeLine } from "~/bench/setting-lines";
+import { Button } from "~/ui/button";
+import { TopBar } from "~/ui/top-bar";
+import { DEPTHS } from "~/workers/grain-strokes";
+import { BitmapView } from "./bitmap-view";
+import { FindingList } from "./finding-list";
+import type { action } from "./grain-route";
+import { useDesk } from "./use-desk";
+
+const views = ["as it tiles", "moved by half", "once"] as const;
+const tileNames = { cut: "along the least path", blend: "by a soft blend", none: "leave it" } as const;
+
+/** The grain desk: a picture of a surface becomes a grain that tiles, beside the strokes it will give. */
+export function GrainDesk({ brushes }: { brushes: readonly { readonly id: string; readonly name: string }[] }) {
+  const [work, setWork] = useState<GrainWork>(() => grainWorkSchema.parse({}));
+  const [view, setView] = useState<(typeof views)[number]>("as it tiles");
+  const [brush, setBrush] = useState("");
+  const [name, setName] = useState("");
+  const { desk, open, generate, exportPng } = useDesk(work);
+  const chooser = useRef<HTMLInputElement>(null);
+  const keeper = useFetcher<typeof action>();
+  const set = (patch: Partial<GrainWork>) => setWork((now) => ({ ...now, ...patch }));
+  const begin = useCallback(
+    (file: File) => {
+      setWork(grainWorkSchema.parse({}));
+      setName(file.name.replace(/\.[^.]*$/, ""));
+      open(file);
+    },
+    [open],
+  );
+
+  useEffect(() => {
+    const paste = (event: ClipboardEvent) => {
+      const file = [...(event.clipboardData?.files ?? [])].find(({ type }) => type.startsWith("image/"));
+      if (file) begin(file);
+    };
+    addEventListener("paste", paste);
+    return () => removeEventListener("paste", paste);
+  }, [begin]);
+
+  const download = async () => {
+    const bytes = await exportPng();
+    const link = document.createElement("a");
+    link.href = URL.createObjectURL(new Blob([bytes], { type: "image/png" }));
+    link.download = `${name.trim() || "grain"}.png`;
+    link.click();
+    URL.revokeObjectURL(link.href);
+  };
+  const use = async () => {
+    const form = new FormData();
+    form.set("picture", new File([await exportPng()], `${name.trim() || "grain"}.png`, { type: "image/png" }));
+    form.set("brush", brush);
+    void keeper.submit(form, { method: "post", encType: "multipart/form-data" });
+  };
+
+  const { opened, grain, findings, ends, strokes, fault, busy } = desk;
+  const trouble = fault ?? (keeper.state === "idle" && keeper.data ? keeper.data.fault : undefined);
+  return (
+    // biome-ignore lint/a11y/noStaticElementInteractions: dropping is the second way; the button that opens the chooser is the first
+    <div
+      className="flex min-h-dvh flex-col"
+      onDragOver={(event) => event.preventDefault()}
+      onDrop={(event) => {
+        event.preventDefault();
+        const [file] = event.dataTransfer.files;
+        if (file) begin(file);
+      }}
+    >
+      <TopBar>
+        <h1 className="font-medium font-serif text-lg">Grain desk</h1>
+        <span role="status" className="font-mono text-[13px] text-soft">
+          {busy ? "working…" : opened ? `${opened.name}, ${opened.width}×${opened.height} px` : "nothing on it yet"}
+        </span>
+        <div className="ml-auto flex items-center gap-2">
+          <Button onClick={() => chooser.current?.click()}>Open a picture…</Button>
+          <select
+            className={`${box} h-7.5`}
+            aria-label="Begin with a drawn grain"
+            value=""
+            onChange={(event) => {
+              const kind = drawnGrainKinds.find((other) => other === event.target.value);
+              if (!kind) return;
+              setWork(grainWorkSchema.parse({ tile: "none" }));
+              setName(kind);
+              generate(grainOf(kind));
+            }}
+          >
+            <option value="">or draw one…</option>
+            {drawnGrainKinds.map((kind) => (
+              <option key={kind}>{kind}</option>
+            ))}
+          </select>
+        </div>
+        <input
+          ref={chooser}
+          type="file"
+          accept="image/png,image/jpeg,image/webp"
+          aria-label="A picture of a surface"
+          className="hidden"
+          onChange={(event) => {
+            const file = event.target.files?.[0];
+            if (file) begin(file);
+            event.target.value = "";
+          }}
+        />
+      </TopBar>
+      <main className="flex flex-1 flex-col gap-3 px-4.5 py-3">
+        {trouble && (
+          <p role="alert" className="rounded-md border border-danger px-3 py-1.5 text-danger">
+            {trouble}
+          </p>
+        )}
+        {!opened && (
+          <div className="sheet grid flex-1 place-items-center border border-line">
+            <div className="max-w-lg text-center">
+              <p className="font-serif text-2xl">Put a surface on the desk</p>
+              <p className="mt-1 text-soft">
+                Drop, paste or open a photograph of paper, sand, cardboard or plaster. It is evened out, made to tile, and shown under strokes before any brush has it.
+              </p>
+              <Button kind="act" className="mt-3" onClick={() => chooser.current?.click()}>
+                Open a picture…
+              </Button>
+            </div>
+          </div>
+        )}
+        {opened && (
+          <div className="grid flex-1 gap-3 lg:grid-cols-[minmax(0,1fr)_340px]">
+            <div className="flex min-w-0 flex-col gap-3">
+              <section aria-label="The grain" className="sheet relative min-h-72 flex-1 overflow-hidden border border-line shadow-sm">
+                <BitmapView picture={grain?.picture} repeat={view !== "once"} half={view === "moved by half"} label={`The grain ${view}`} />
+                <div role="radiogroup" aria-label="How the grain is shown" className="absolute top-2 right-2 flex overflow-hidden rounded-md border border-line text-[13px]">
+                  {views.map((one) => (
+                    <label
+                      key={one}
+                      className="cursor-pointer bg-raised px-2 py-0.5 text-soft has-checked:bg-act has-checked:text-act-ink has-focus-visible:outline-2 has-focus-visible:outline-act pointer-coarse:py-2.5"
+                    >
+                      <input type="radio" name="view" className="sr-only" checked={view === one} onChange={() => setView(one)} />
+                      {one}
+                    </label>
+                  ))}
+                </div>
+              </section>
+              <section aria-label="Strokes on the grain" className="sheet border border-line">
+                <div className="flex justify-around border-line border-b py-0.5 text-[12px] text-soft">
+                  {DEPTHS.map((depth) => (
+                    <span key={depth}>depth {Math.round(depth * 100)} %</span>
+                  ))}
+                </div>
+                <div className="flex">
+                  <div className="flex w-14 flex-col justify-around border-line border-r text-center text-[12px] text-soft">
+                    <span>peaks</span>
+                    <span>print</span>
+                    <span>pool</span>
+                  </div>
+                  <div className="h-64 flex-1">
+                    <BitmapView picture={strokes} fit label="A dry stroke, a wash and a slow swell in each law at three depths" />
+                  </div>
+                </div>
+              </section>
+            </div>
+            <div className="space-y-3">
+              <Card title="The picture">
+                <div className="sheet mb-1.5 h-28 overflow-hidden rounded border border-line">
+                  <BitmapView picture={opened.thumbnail} fit label="The picture as it was opened" part={work.part} />
+                </div>
+                {(["left", "top", "width", "height"] as const).map((side) => (
+                  <RangeLine
+                    key={side}
+                    label={{ left: "From the left", top: "From the top", width: "Width used", height: "Height used" }[side]}
+                    value={work.part[side]}
+                    low={side === "width" || side === "height" ? 0.02 : 0}
+                    high={1}
+                    step={0.01}
+                    unit="%"
+                    onChange={(value) => set({ part: { ...work.part, [side]: value } })}
+                    onDone={() => undefined}
+                  />
+                ))}
+              </Card>
+              <Card title="Light and levels">
+                <RangeLine label="Even out above" value={work.even} low={0.05} high={1} step={0.01} unit="%" onChange={(even) => set({ even })} onDone={() => undefined} />
+                <RangeLine label="Black at" value={work.black} low={0} high={1} step={0.005} unit="%" onChange={(black) => set({ black })} onDone={() => undefined} />
+                <RangeLine label="White at" value={work.white} low={0} high={1} step={0.005} unit="%" onChange={(white) => set({ white })} onDone={() => undefined} />
+                <RangeLine label="Middle" value={work.gamma} low={0.2} high={5} step={0.05} onChange={(gamma) => set({ gamma })} onDone={() => undefined} />
+                {grain && <Bars counts={grain.histogram} />}
+                <div className="flex items-center justify-between">
+                  <CheckLine label="Turned over" value={work.invert} onChange={(invert) => set({ invert })} />
+                  <Button
+                    className="h-7"
+                    disabled={!ends}
+                    onClick={() => ends && set({ black: work.black + ends.black * (work.white - work.black), white: work.black + ends.white * (work.white - work.black) })}
+                  >
+                    Full range
+                  </Button>
+                </div>
+              </Card>
+              <Card title="Tiling">
+                <ChoiceLine label="Join borders" value={work.tile} options={["cut", "blend", "none"] as const} names={tileNames} onPick={(tile) => set({ tile })} />
+                <RangeLine label="Overlap" value={work.overlap} low={0.02} high={0.5} step={0.01} unit="%" onChange={(overlap) => set({ overlap })} onDone={() => undefined} />
+                <p className="text-[13px]">
+                  Seam: <span className="font-mono">{grain ? grain.seam.toFixed(2) : "…"}</span> <span className="text-soft">times the picture’s own steps; 1 is unseen</span>
+                </p>
+              </Card>
+              <Card title="Findings">
+                <FindingList findings={findings} work={work} onMend={set} />
+              </Card>
+              <Card title="Keep it">
+                <div className="flex flex-wrap items-center gap-1.5">
+                  <select className={`${box} min-w-0 flex-1`} aria-label="The brush that gets the grain" value={brush} onChange={(event) => setBrush(event.target.value)}>
+                    <option value="">a brush of yours…</option>
+                    {brushes.map(({ id, name: other }) => (
+                      <option key={id} value={id}>
+                        {other}
+                      </option>
+                    ))}
+                  </select>
+                  <Button kind="act" className="h-7" disabled={!brush || !grain || keeper.state !== "idle"} onClick={() => void use()}>
+                    Use it in this brush
+                  </Button>
+                  <Button className="h-7" disabled={!grain} onClick={() => void download()}>
+                    Save as PNG
+                  </Button>
+                </div>
+                <p className="mt-1 text-[13px] text-soft">The brush gets a new revision with this grain; the earlier one stays in its history.</p>
+              </Card>
+            </div>
+          </div>
+        )}
+      </main>
+    </div>
+  );
+}
+
+function Card({ title, children }: { title: string; children: ReactNode }) {
+  return (
+    <section aria-label={title} className="rounded-lg border border-line bg-panel px-3.5 py-2.5">
+      <h2 className="mb-1 font-semibold font-serif text-base">{title}</h2>
+      {children}
+    </section>
+  );
+}
+
+/** A histogram as bars. */
+function Bars({ counts }: { counts: readonly number[] }) {
+  const most = Math.max(...counts, 1);
+  return (
+    <svg
+      viewBox={`0 0 ${counts.length} 20`}
+      preserveAspectRatio="none"
+      role="img"
+      aria-label="How often each height comes"
+      className="my-1 h-10 w-full rounded border border-line bg-raised"
+    >
+      {counts.map((count, i) => (
+        // biome-ignore lint/suspicious/noArrayIndexKey: a bin is its place
+        <rect key={i} x={i} y={20 - (20 * count) / most} width={0.9} height={(20 * count) / most} className="fill-ink" />
+      ))}
+    </svg>
+  );
+}

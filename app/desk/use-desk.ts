@@ -1,0 +1,74 @@
+import type { GrainWork } from "@core/desk/grain-work";
+import type { DrawnGrain } from "@core/ground/grain";
+import { useCallback, useEffect, useRef, useState } from "react";
+import type { DeskAsk, DeskTell } from "~/workers/desk-messages";
+
+/** What the desk's worker has found so far; older findings stay until newer ones are there. */
+export interface Desk {
+  readonly opened?: Extract<DeskTell, { kind: "opened" }>;
+  readonly grain?: Extract<DeskTell, { kind: "grain" }>;
+  readonly findings?: Extract<DeskTell, { kind: "findings" }>["findings"];
+  readonly ends?: Extract<DeskTell, { kind: "findings" }>["ends"];
+  readonly strokes?: ImageBitmap;
+  readonly fault?: string;
+  readonly busy: boolean;
+}
+
+/** The desk's worker, and what it makes of the picture by these settings. */
+export function useDesk(work: GrainWork): {
+  readonly desk: Desk;
+  readonly open: (file: File) => void;
+  readonly generate: (grain: DrawnGrain) => void;
+  /** The grain as a 16-bit grey PNG. */
+  readonly exportPng: () => Promise<Uint8Array<ArrayBuffer>>;
+} {
+  const [desk, setDesk] = useState<Desk>({ busy: false });
+  const worker = useRef<Worker>(undefined);
+  const turn = useRef(0);
+  const waiting = useRef<(bytes: Uint8Array<ArrayBuffer>) => void>(undefined);
+  const newest = useRef(work);
+  newest.current = work;
+  const ask = useCallback((message: DeskAsk) => worker.current?.postMessage(message), []);
+  const askWork = useCallback(() => ask({ kind: "work", turn: ++turn.current, work: newest.current }), [ask]);
+
+  useEffect(() => {
+    const made = new Worker(new URL("../workers/desk.worker.ts", import.meta.url), { type: "module" });
+    made.addEventListener("message", ({ data }: MessageEvent<DeskTell>) => {
+      if (data.kind === "exported") waiting.current?.(data.bytes);
+      if (data.kind === "fault") setDesk((before) => ({ ...before, fault: data.message, busy: false }));
+      if (data.kind === "opened") {
+        setDesk({ opened: data, busy: true });
+        askWork();
+      }
+      if (!("turn" in data) || data.turn !== turn.current) return;
+      if (data.kind === "grain") setDesk((before) => ({ ...before, grain: data, fault: undefined, busy: true }));
+      if (data.kind === "findings") setDesk((before) => ({ ...before, findings: data.findings, ends: data.ends }));
+      if (data.kind === "strokes") setDesk((before) => ({ ...before, strokes: data.picture, busy: false }));
+    });
+    worker.current = made;
+    return () => made.terminate();
+  }, [askWork]);
+
+  const isOpen = desk.opened !== undefined;
+  // biome-ignore lint/correctness/useExhaustiveDependencies: changed settings are what asks for work
+  useEffect(() => {
+    if (isOpen) askWork();
+  }, [work]);
+
+  return {
+    desk,
+    open: useCallback(
+      (file: File) => {
+        setDesk((before) => ({ ...before, busy: true, fault: undefined }));
+        ask({ kind: "open", file });
+      },
+      [ask],
+    ),
+    generate: useCallback((grain: DrawnGrain) => ask({ kind: "generate", grain }), [ask]),
+    exportPng: () =>
+      new Promise((resolve) => {
+        waiting.current = resolve;
+        ask({ kind: "export" });
+      }),
+  };
+}
