@@ -63,6 +63,12 @@ describe.each(["light", "dark"] as const)("axe finds nothing on the %s table", (
     await page.getByRole("button", { name: "What the paper shows" }).click();
     all.view = await findings(page);
     await page.keyboard.press("Escape");
+    await page.getByRole("link", { name: "Grains" }).click();
+    await page.getByText("Put a surface on the desk").waitFor();
+    all.desk = await findings(page);
+    await page.getByRole("combobox", { name: "Begin with a drawn grain" }).selectOption("sand");
+    await page.getByRole("region", { name: "Findings" }).waitFor();
+    all.grain = await findings(page);
     await page.getByRole("link", { name: "Sets" }).click();
     await page.getByRole("button", { name: "New set" }).waitFor();
     all.sets = await findings(page);

@@ -49,6 +49,18 @@ await run(async () => {
   await page.getByRole("menuitem", { name: "Depth", exact: true }).click();
   await page.getByRole("combobox", { name: "Second quality" }).selectOption("flow");
   await shoot("bench-sheet");
+  await page.getByRole("button", { name: "Close the test strip" }).click();
+  await page.getByRole("textbox", { name: "Hardness", exact: true }).fill("60%");
+  await page.getByRole("button", { name: "Save with a note…" }).click();
+  await page.getByRole("textbox", { name: "Note to this revision" }).fill("crisper, for lettering on board");
+  await page.getByRole("button", { name: "Save revision" }).click();
+  await page.getByRole("button", { name: "More of the bench" }).click();
+  await page.getByRole("menuitem", { name: "History of revisions" }).click();
+  await shoot("bench-history");
+  await page.goto("/desk/grain");
+  await page.getByRole("combobox", { name: "Begin with a drawn grain" }).selectOption("plaster");
+  await page.getByText("Nothing to mend.").waitFor();
+  await shoot("grain-desk");
   await page.goto("/shelf");
   await page.getByRole("link", { name: "Badger blender" }).click();
   await shoot("bench-mixing");

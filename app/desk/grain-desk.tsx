@@ -5,7 +5,7 @@ import { useFetcher } from "react-router";
 import { box, CheckLine, ChoiceLine, RangeLine } from "~/bench/setting-lines";
 import { Button } from "~/ui/button";
 import { TopBar } from "~/ui/top-bar";
-import { DEPTHS } from "~/workers/grain-strokes";
+import { DEPTHS, STROKES_HEIGHT, STROKES_WIDTH } from "~/workers/grain-strokes";
 import { BitmapView } from "./bitmap-view";
 import { FindingList } from "./finding-list";
 import type { action } from "./grain-route";
@@ -62,7 +62,7 @@ export function GrainDesk({ brushes }: { brushes: readonly { readonly id: string
   return (
     // biome-ignore lint/a11y/noStaticElementInteractions: dropping is the second way; the button that opens the chooser is the first
     <div
-      className="flex min-h-dvh flex-col"
+      className="flex min-h-dvh flex-col lg:h-dvh"
       onDragOver={(event) => event.preventDefault()}
       onDrop={(event) => {
         event.preventDefault();
@@ -108,7 +108,7 @@ export function GrainDesk({ brushes }: { brushes: readonly { readonly id: string
           }}
         />
       </TopBar>
-      <main className="flex flex-1 flex-col gap-3 px-4.5 py-3">
+      <main className="flex min-h-0 flex-1 flex-col gap-3 px-4.5 py-3">
         {trouble && (
           <p role="alert" className="rounded-md border border-danger px-3 py-1.5 text-danger">
             {trouble}
@@ -128,9 +128,9 @@ export function GrainDesk({ brushes }: { brushes: readonly { readonly id: string
           </div>
         )}
         {opened && (
-          <div className="grid flex-1 gap-3 lg:grid-cols-[minmax(0,1fr)_340px]">
-            <div className="flex min-w-0 flex-col gap-3">
-              <section aria-label="The grain" className="sheet relative min-h-72 flex-1 overflow-hidden border border-line shadow-sm">
+          <div className="grid min-h-0 flex-1 gap-3 lg:grid-cols-[minmax(0,1fr)_340px]">
+            <div className="flex min-h-0 min-w-0 flex-col gap-3">
+              <section aria-label="The grain" className="sheet relative min-h-60 flex-1 overflow-hidden border border-line shadow-sm">
                 <BitmapView picture={grain?.picture} repeat={view !== "once"} half={view === "moved by half"} label={`The grain ${view}`} />
                 <div role="radiogroup" aria-label="How the grain is shown" className="absolute top-2 right-2 flex overflow-hidden rounded-md border border-line text-[13px]">
                   {views.map((one) => (
@@ -145,7 +145,7 @@ export function GrainDesk({ brushes }: { brushes: readonly { readonly id: string
                 </div>
               </section>
               <section aria-label="Strokes on the grain" className="sheet border border-line">
-                <div className="flex justify-around border-line border-b py-0.5 text-[12px] text-soft">
+                <div className="flex justify-around border-line border-b py-0.5 pl-14 text-[12px] text-soft">
                   {DEPTHS.map((depth) => (
                     <span key={depth}>depth {Math.round(depth * 100)} %</span>
                   ))}
@@ -156,13 +156,14 @@ export function GrainDesk({ brushes }: { brushes: readonly { readonly id: string
                     <span>print</span>
                     <span>pool</span>
                   </div>
-                  <div className="h-64 flex-1">
+                  <div className="min-w-0 flex-1" style={{ aspectRatio: `${STROKES_WIDTH} / ${STROKES_HEIGHT}` }}>
                     <BitmapView picture={strokes} fit label="A dry stroke, a wash and a slow swell in each law at three depths" />
                   </div>
                 </div>
               </section>
             </div>
-            <div className="space-y-3">
+            {/* biome-ignore lint/a11y/noNoninteractiveTabindex: the settings scroll, and must do so by keys */}
+            <div tabIndex={0} className="space-y-3 lg:overflow-y-auto">
               <Card title="The picture">
                 <div className="sheet mb-1.5 h-28 overflow-hidden rounded border border-line">
                   <BitmapView picture={opened.thumbnail} fit label="The picture as it was opened" part={work.part} />

@@ -5,8 +5,8 @@ import type { Picture } from "@core/picture/picture";
 import { renderHand } from "@core/stroke/render";
 
 /** The size of what `grainStrokes` draws, px: a row for each law, a column for each depth. */
-export const STROKES_WIDTH = 540;
-export const STROKES_HEIGHT = 360;
+export const STROKES_WIDTH = 1080;
+export const STROKES_HEIGHT = 270;
 export const DEPTHS = [0.3, 0.6, 0.9] as const;
 
 const PATH = "grains/desk.png";

@@ -1,0 +1,87 @@
+import { readFileSync } from "node:fs";
+import { decode, encode } from "fast-png";
+import type { Browser } from "playwright-core";
+import { afterAll, beforeAll, expect, test } from "vitest";
+import { enterDemo, openBrowser, painter, proofed } from "./browser";
+
+let browser: Browser;
+beforeAll(async () => {
+  browser = await openBrowser();
+});
+afterAll(() => browser.close());
+
+/** A sheet of sand, brighter to the right: neither its light nor its border will do. */
+function sand(): Buffer {
+  const [width, height] = [320, 240];
+  const data = Uint8Array.from({ length: width * height }, (_, i) => {
+    const [x, y] = [i % width, Math.floor(i / width)];
+    const corn = Math.sin(x * 0.7 + Math.sin(y * 0.31) * 3) * Math.cos(y * 0.83 + Math.sin(x * 0.23) * 2);
+    return Math.max(0, Math.min(255, 110 + 45 * corn + 90 * (x / width - 0.5)));
+  });
+  return Buffer.from(encode({ width, height, data, channels: 1, depth: 8 }));
+}
+
+test("a picture becomes a grain that tiles, is seen under strokes, and is given to a brush", { timeout: 180_000 }, async () => {
+  const { context, page, complaints } = await painter(browser);
+  await enterDemo(page);
+  await page.getByRole("button", { name: "New brush" }).click();
+  await proofed(page);
+  await page.getByRole("textbox", { name: "The brush’s name" }).fill("Sand try");
+  await page.getByRole("button", { name: "Save", exact: true }).click();
+  await page.getByText(/rev 2 · saved/).waitFor();
+  await page.getByRole("link", { name: "Grains" }).click();
+  await page.getByText("Put a surface on the desk").waitFor();
+  await page.getByLabel("A picture of a surface").setInputFiles({ name: "sand.png", mimeType: "image/png", buffer: sand() });
+  const findings = page.getByRole("region", { name: "Findings" });
+  await findings.getByText(/light is uneven/).waitFor({ timeout: 20_000 });
+  for (let i = 0; i < 3 && (await findings.getByRole("button", { name: "Even it out" }).count()) > 0; i++) {
+    await findings.getByRole("button", { name: "Even it out" }).click();
+    await expect.poll(() => page.getByText("working…").count(), { timeout: 20_000 }).toBe(0);
+  }
+  expect(await findings.getByText(/light is uneven/).count()).toBe(0);
+  await page.getByRole("checkbox", { name: "Turned over" }).check();
+  await page.getByRole("radio", { name: "moved by half" }).check({ force: true });
+  await expect
+    .poll(async () => Number.parseFloat((await page.getByRole("region", { name: "Tiling" }).locator("p span").first().textContent()) ?? "9"), { timeout: 20_000 })
+    .toBeLessThan(1.6);
+
+  const download = page.waitForEvent("download");
+  await page.getByRole("button", { name: "Save as PNG" }).click();
+  const saved = decode(readFileSync(await (await download).path()));
+  expect([saved.depth, saved.channels]).toEqual([16, 1]);
+  expect([saved.width, saved.height]).toEqual([284, 204]);
+
+  await page.getByRole("combobox", { name: "The brush that gets the grain" }).selectOption({ label: "Sand try" });
+  await page.getByRole("button", { name: "Use it in this brush" }).click();
+  await page.waitForURL("**/bench/*");
+  await proofed(page);
+  await page.getByText(/rev 3 · saved/).waitFor();
+  expect(await page.getByRole("combobox", { name: "Grain", exact: true }).inputValue()).toBe("picture");
+  expect(complaints).toEqual([]);
+  await context.close();
+});
+
+test("what is no picture, empty, broken or too large is refused in one line, and the desk stays as it was", { timeout: 120_000 }, async () => {
+  const { context, page, complaints } = await painter(browser);
+  await enterDemo(page);
+  await page.goto("/desk/grain");
+  const open = (name: string, mimeType: string, buffer: Buffer) => page.getByLabel("A picture of a surface").setInputFiles({ name, mimeType, buffer });
+  const alert = page.getByRole("alert");
+  await open("notes.png", "image/png", Buffer.from("not a picture at all"));
+  await expect.poll(() => alert.textContent(), { timeout: 15_000 }).toContain("notes.png: the picture cannot be read");
+  await open("nothing.png", "image/png", Buffer.alloc(0));
+  await expect.poll(() => alert.textContent(), { timeout: 15_000 }).toBe("nothing.png: the file is empty");
+  await open("sign.svg", "image/svg+xml", Buffer.from("<svg xmlns='http://www.w3.org/2000/svg'><script>alert(1)</script></svg>"));
+  await expect.poll(() => alert.textContent(), { timeout: 15_000 }).toContain("a PNG, JPEG or WebP picture can be opened here");
+  await open("cut.png", "image/png", sand().subarray(0, 900));
+  await expect.poll(() => alert.textContent(), { timeout: 15_000 }).toContain("cut.png");
+  await open("wide.png", "image/png", Buffer.from(encode({ width: 5000, height: 2, data: new Uint8Array(10_000), channels: 1, depth: 8 })));
+  await expect.poll(() => alert.textContent(), { timeout: 15_000 }).toContain("wide.png");
+  // One px can be opened: it is what it is.
+  await open("dot.png", "image/png", Buffer.from(encode({ width: 1, height: 1, data: new Uint8Array([90]), channels: 1, depth: 8 })));
+  await page.getByText("It is only 1 px").waitFor({ timeout: 20_000 });
+  await page.getByRole("combobox", { name: "Begin with a drawn grain" }).selectOption("weave");
+  await expect.poll(() => page.getByRole("status").first().textContent(), { timeout: 20_000 }).toContain("weave, drawn, 512×512 px");
+  expect(complaints).toEqual([]);
+  await context.close();
+});
