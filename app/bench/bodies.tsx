@@ -15,6 +15,7 @@ import { TrailSettings } from "./trail-settings";
 
 const FIGURE_HEIGHT = 46;
 const FIGURE_WIDTH = 292;
+const FIGURE_PAUSE = 90;
 
 interface Props {
   readonly brush: Brush;
@@ -25,7 +26,11 @@ interface Props {
 
 /** The bodies of a brush, left to right in the order in which a mark comes about. */
 export function Bodies({ brush, run, paper, pictures }: Props) {
-  useEffect(() => paper.current?.vignettes(brush, FIGURE_WIDTH, FIGURE_HEIGHT), [brush, paper]);
+  // The proofs come first: the small pictures wait until the brush rests for a moment.
+  useEffect(() => {
+    const timer = setTimeout(() => paper.current?.vignettes(brush, FIGURE_WIDTH, FIGURE_HEIGHT), FIGURE_PAUSE);
+    return () => clearTimeout(timer);
+  }, [brush, paper]);
   const { tip, trail, ground } = brush;
   const shapeName = tip.shape.kind === "image" ? "picture" : tip.shape.kind;
   const lines = (body: Body) => qualityNames.filter((name) => qualityRow(name).body === body).map((name) => <QualityLine key={name} name={name} brush={brush} run={run} />);

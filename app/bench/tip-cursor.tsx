@@ -17,6 +17,7 @@ interface Props {
 /** The letter that makes dragging change the size, and how many px double it. */
 const SIZE_KEY = "g";
 const DOUBLES = 120;
+const OUTLINE_PAUSE = 200;
 
 /** Shows the tip's true outline about the pointer; with a key held, dragging sizes it and a click picks a colour. */
 export function TipCursor({ brush, run, paper, outline, scale, children }: Props) {
@@ -26,7 +27,11 @@ export function TipCursor({ brush, run, paper, outline, scale, children }: Props
   const sizing = useRef(false);
   const drag = useRef<{ readonly x: number; readonly size: number; readonly pointer: number }>(undefined);
 
-  useEffect(() => paper.current?.outline(brush), [brush, paper]);
+  // The proofs come first: the outline waits until the brush rests.
+  useEffect(() => {
+    const timer = setTimeout(() => paper.current?.outline(brush), OUTLINE_PAUSE);
+    return () => clearTimeout(timer);
+  }, [brush, paper]);
   useEffect(() => {
     const held = (event: KeyboardEvent) => {
       if (event.key.toLowerCase() === SIZE_KEY && !event.ctrlKey && !event.metaKey) sizing.current = event.type === "keydown";

@@ -54,24 +54,46 @@ function shrinkRows(plane: Uint16Array, width: number, height: number, toWidth: 
 export function enlarged(plane: Uint16Array, width: number, height: number, toWidth: number, toHeight: number): Uint16Array {
   if (width === toWidth && height === toHeight) return plane;
   const out = new Uint16Array(toWidth * toHeight);
-  const columns = Array.from({ length: toWidth }, (_, x) => between((x + 0.5) * (width / toWidth) - 0.5, width));
-  for (let y = 0; y < toHeight; y++) {
-    const [upper, lower, down] = between((y + 0.5) * (height / toHeight) - 0.5, height);
+  const across = places(width, toWidth);
+  const down = places(height, toHeight);
+  // Each row of the plane is stretched once, and lies between the rows that need it.
+  let [above, below] = [new Float64Array(toWidth), new Float64Array(toWidth)];
+  let [aboveRow, belowRow] = [-1, -1];
+  const stretch = (row: Float64Array, y: number) => {
+    const from = y * width;
     for (let x = 0; x < toWidth; x++) {
-      const [left, right, along] = columns[x];
-      const above = plane[upper * width + left] + along * (plane[upper * width + right] - plane[upper * width + left]);
-      const below = plane[lower * width + left] + along * (plane[lower * width + right] - plane[lower * width + left]);
-      out[y * toWidth + x] = above + down * (below - above) + 0.5;
+      const left = plane[from + across.first[x]];
+      row[x] = left + across.share[x] * (plane[from + across.second[x]] - left);
     }
+  };
+  for (let y = 0; y < toHeight; y++) {
+    const [upper, lower, share] = [down.first[y], down.second[y], down.share[y]];
+    if (upper === belowRow && upper !== aboveRow) {
+      [above, below] = [below, above];
+      [aboveRow, belowRow] = [belowRow, aboveRow];
+    }
+    if (upper !== aboveRow) stretch(above, upper);
+    if (lower !== belowRow) stretch(below, lower);
+    aboveRow = upper;
+    belowRow = lower;
+    const to = y * toWidth;
+    for (let x = 0; x < toWidth; x++) out[to + x] = above[x] + share * (below[x] - above[x]) + 0.5;
   }
   return out;
 }
 
-/** The two pixels around a place, and how far it lies towards the second. */
-function between(place: number, side: number): readonly [number, number, number] {
-  const inside = Math.min(side - 1, Math.max(0, place));
-  const first = Math.floor(inside);
-  return [first, Math.min(side - 1, first + 1), inside - first];
+/** For each place of a longer side, the two pixels of the shorter one around it, and how far it lies towards the second. */
+function places(side: number, toSide: number): { readonly first: Int32Array; readonly second: Int32Array; readonly share: Float64Array } {
+  const first = new Int32Array(toSide);
+  const second = new Int32Array(toSide);
+  const share = new Float64Array(toSide);
+  for (let i = 0; i < toSide; i++) {
+    const inside = Math.min(side - 1, Math.max(0, (i + 0.5) * (side / toSide) - 0.5));
+    first[i] = Math.floor(inside);
+    second[i] = Math.min(side - 1, first[i] + 1);
+    share[i] = inside - first[i];
+  }
+  return { first, second, share };
 }
 
 /** How many pixels of a level there are for one of a mask, each way. */
@@ -88,19 +110,42 @@ export function blurred(plane: Uint16Array, width: number, height: number, borde
   for (let y = 0; y < height; y++) out.set(plane.subarray(y * width, (y + 1) * width), (y + border) * stride + border);
   if (fineness === 1) return out;
   const once = new Uint16Array(stride * rows);
-  meanAlong(out, once, 1, fineness / 2, stride * rows);
-  meanAlong(once, out, stride, fineness / 2, stride * rows);
+  const half = fineness / 2;
+  meanAcross(out, once, half);
+  meanDown(once, out, stride, rows, half);
   return out;
 }
 
-/** The mean over `half` whole steps and half a step more on both sides of the middle one, less half: 2·half in all. */
-function meanAlong(from: Uint16Array, to: Uint16Array, step: number, half: number, count: number): void {
-  const reach = half * step;
-  const weight = 1 / (4 * half);
-  for (let i = reach; i < count - reach; i++) {
+/** The mean over `half` whole places and half a place more on both sides of the middle one, less half: 2·half in all, along rows. */
+function meanAcross(from: Uint16Array, to: Uint16Array, half: number): void {
+  // 4·half is a power of two.
+  const shift = 33 - Math.clz32(half);
+  const rounding = 2 * half;
+  let whole = 0;
+  for (let i = 0; i < 2 * half; i++) whole += from[i];
+  for (let i = half; i < from.length - half; i++) {
+    whole += from[i + half];
     // The two at the ends count half.
-    let sum = from[i - reach] + from[i + reach];
-    for (let k = i - reach + step; k < i + reach; k += step) sum += 2 * from[k];
-    to[i] = sum * weight + 0.5;
+    to[i] = (2 * whole - from[i - half] - from[i + half] + rounding) >> shift;
+    whole -= from[i - half];
+  }
+}
+
+/** As `meanAcross`, along columns: all columns of a row at a time. */
+function meanDown(from: Uint16Array, to: Uint16Array, stride: number, rows: number, half: number): void {
+  // 4·half is a power of two.
+  const shift = 33 - Math.clz32(half);
+  const rounding = 2 * half;
+  const wholes = new Int32Array(stride);
+  for (let y = 0; y < 2 * half; y++) for (let x = 0; x < stride; x++) wholes[x] += from[y * stride + x];
+  for (let y = half; y < rows - half; y++) {
+    const first = (y - half) * stride;
+    const last = (y + half) * stride;
+    const row = y * stride;
+    for (let x = 0; x < stride; x++) {
+      const whole = wholes[x] + from[last + x];
+      to[row + x] = (2 * whole - from[first + x] - from[last + x] + rounding) >> shift;
+      wholes[x] = whole - from[first + x];
+    }
   }
 }
