@@ -1,6 +1,6 @@
 import type { Browser, Page } from "playwright-core";
 import { afterAll, beforeAll, expect, test } from "vitest";
-import { enterDemo, openBrowser, painter, penStroke, proofed, proofTurn } from "./browser";
+import { enterDemo, onBench, openBrowser, painter, penStroke, proofed, proofTurn } from "./browser";
 import { difference, inked, paperPixels } from "./pixels";
 
 let browser: Browser;
@@ -8,14 +8,6 @@ beforeAll(async () => {
   browser = await openBrowser();
 });
 afterAll(() => browser.close());
-
-async function onBench(name: string): Promise<{ page: Page; close: () => Promise<void>; complaints: string[] }> {
-  const { context, page, complaints } = await painter(browser);
-  await enterDemo(page);
-  await page.getByRole("link", { name, exact: true }).last().click();
-  await proofed(page);
-  return { page, complaints, close: () => context.close() };
-}
 
 const panel = (page: Page, name: string) => page.getByRole("radio", { name, exact: true }).check({ force: true });
 const more = async (page: Page, name: string) => {
@@ -25,7 +17,7 @@ const more = async (page: Page, name: string) => {
 const level = { left: 0, top: 60, width: 1200, height: 300 };
 
 test("the score reads the main stroke, says what limits it, and points out the mark", { timeout: 120_000 }, async () => {
-  const { page, complaints, close } = await onBench("Scumble, dry");
+  const { page, complaints, close } = await onBench(browser, "Scumble, dry");
   await panel(page, "score");
   const budget = page.getByRole("region", { name: "Ink budget" });
   await expect.poll(() => budget.textContent(), { timeout: 30_000 }).toMatch(/holds back most/);
@@ -47,7 +39,7 @@ test("the score reads the main stroke, says what limits it, and points out the m
 });
 
 test("a row says what it is, goes back to what is saved and to the default, and rests at its stops", { timeout: 120_000 }, async () => {
-  const { page, complaints, close } = await onBench("Gilder’s size");
+  const { page, complaints, close } = await onBench(browser, "Gilder’s size");
   const size = page.getByRole("textbox", { name: "Size", exact: true });
   await size.fill("80 px");
   await size.press("Enter");
@@ -75,7 +67,7 @@ test("a row says what it is, goes back to what is saved and to the default, and 
 });
 
 test("any quality is found by the words of the trade, and what differs is shown alone", { timeout: 120_000 }, async () => {
-  const { page, complaints, close } = await onBench("Scumble, dry");
+  const { page, complaints, close } = await onBench(browser, "Scumble, dry");
   await page.keyboard.press("/");
   const find = page.getByRole("region", { name: "Find" });
   await find.getByRole("searchbox").fill("thick");
@@ -92,7 +84,7 @@ test("any quality is found by the words of the trade, and what differs is shown 
 });
 
 test("a response is muted, copied, bent firmer, and follows the pen while one draws", { timeout: 120_000 }, async () => {
-  const { page, complaints, close } = await onBench("Enamel one-stroke");
+  const { page, complaints, close } = await onBench(browser, "Enamel one-stroke");
   const before = await proofTurn(page);
   const thin = await paperPixels(page);
   await page.getByRole("button", { name: "Size by pressure" }).click();
@@ -120,7 +112,7 @@ test("a response is muted, copied, bent firmer, and follows the pen while one dr
 });
 
 test("two qualities give a sheet, and a click takes both", { timeout: 120_000 }, async () => {
-  const { page, complaints, close } = await onBench("Gilder’s size");
+  const { page, complaints, close } = await onBench(browser, "Gilder’s size");
   await page.getByRole("button", { name: "Test strip" }).click();
   await page.getByRole("menuitem", { name: "Size", exact: true }).click();
   await page.getByRole("combobox", { name: "Second quality" }).selectOption("flow");
@@ -174,7 +166,7 @@ test("a revision has a note and is returned to; another brush lends its tip, or 
 });
 
 test("what painters may change is chosen, named, bounded and tried", { timeout: 120_000 }, async () => {
-  const { page, complaints, close } = await onBench("Gilder’s size");
+  const { page, complaints, close } = await onBench(browser, "Gilder’s size");
   await more(page, "Painter’s panel");
   const area = page.getByRole("region", { name: "Painter’s panel" });
   await area.getByRole("combobox").selectOption("size");
@@ -198,7 +190,7 @@ test("what painters may change is chosen, named, bounded and tried", { timeout: 
 });
 
 test("the paper shows what is chosen, also after a reload; an own stroke becomes the main one", { timeout: 180_000 }, async () => {
-  const { page, complaints, close } = await onBench("Enamel one-stroke");
+  const { page, complaints, close } = await onBench(browser, "Enamel one-stroke");
   const menu = () => page.getByRole("button", { name: "What the paper shows" }).click();
   await menu();
   await page.getByRole("checkbox", { name: "hatch" }).check();
@@ -228,7 +220,7 @@ test("the paper shows what is chosen, also after a reload; an own stroke becomes
 });
 
 test("keys set size, opacity and use; their list is searched; single ones can be switched off", { timeout: 120_000 }, async () => {
-  const { page, complaints, close } = await onBench("Gilder’s size");
+  const { page, complaints, close } = await onBench(browser, "Gilder’s size");
   await page.locator("main").click({ position: { x: 4, y: 4 } });
   await page.keyboard.press(".");
   const size = page.getByRole("textbox", { name: "Size", exact: true });
@@ -260,7 +252,7 @@ test("keys set size, opacity and use; their list is searched; single ones can be
 });
 
 test("a colour is picked from the paper, and the difference of held and now is a picture with its mean", { timeout: 120_000 }, async () => {
-  const { page, complaints, close } = await onBench("Enamel one-stroke");
+  const { page, complaints, close } = await onBench(browser, "Enamel one-stroke");
   const canvas = await page.locator("[role=img] > canvas").boundingBox();
   if (!canvas) throw new Error("there is no paper");
   await page.keyboard.down("Alt");

@@ -48,6 +48,15 @@ async function composited(page: Page): Promise<void> {
   await page.waitForTimeout(200);
 }
 
+/** A painter at the demo workshop's bench, with one of its brushes. */
+export async function onBench(browser: Browser, name: string): Promise<{ page: Page; close: () => Promise<void>; complaints: string[] }> {
+  const { context, page, complaints } = await painter(browser);
+  await enterDemo(page);
+  await page.getByRole("link", { name, exact: true }).last().click();
+  await proofed(page);
+  return { page, complaints, close: () => context.close() };
+}
+
 export async function proofTurn(page: Page): Promise<number> {
   return page.evaluate(() => (window as unknown as { heard: { proofed: number } }).heard.proofed);
 }

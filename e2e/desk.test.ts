@@ -64,7 +64,9 @@ test("a picture becomes a grain that tiles, is seen under strokes, and is given 
 test("what is no picture, empty, broken or too large is refused in one line, and the desk stays as it was", { timeout: 120_000 }, async () => {
   const { context, page, complaints } = await painter(browser);
   await enterDemo(page);
-  await page.goto("/desk/grain");
+  // By a link, and not by its address: the page hears files once it has come to life.
+  await page.getByRole("link", { name: "Grains" }).click();
+  await page.getByText("Put a surface on the desk").waitFor();
   const open = (name: string, mimeType: string, buffer: Buffer) => page.getByLabel("A picture of a surface").setInputFiles({ name, mimeType, buffer });
   const alert = page.getByRole("alert");
   await open("notes.png", "image/png", Buffer.from("not a picture at all"));

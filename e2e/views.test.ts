@@ -1,6 +1,6 @@
-import type { Browser, Page } from "playwright-core";
+import type { Browser } from "playwright-core";
 import { afterAll, beforeAll, expect, test } from "vitest";
-import { enterDemo, openBrowser, painter, penStroke, proofed, proofTurn } from "./browser";
+import { onBench, openBrowser, penStroke, proofed, proofTurn } from "./browser";
 import { difference, inked, paperPixels } from "./pixels";
 
 let browser: Browser;
@@ -9,18 +9,10 @@ beforeAll(async () => {
 });
 afterAll(() => browser.close());
 
-async function onBench(name: string): Promise<{ page: Page; close: () => Promise<void>; complaints: string[] }> {
-  const { context, page, complaints } = await painter(browser);
-  await enterDemo(page);
-  await page.getByRole("link", { name, exact: true }).last().click();
-  await proofed(page);
-  return { page, complaints, close: () => context.close() };
-}
-
 const level = { left: 0, top: 60, width: 1200, height: 300 };
 
 test("a test strip shows a quality at several values; a click takes one, and it can be undone", { timeout: 120_000 }, async () => {
-  const { page, complaints, close } = await onBench("Fitch, worn");
+  const { page, complaints, close } = await onBench(browser, "Fitch, worn");
   await page.getByRole("button", { name: "Test strip" }).click();
   await page.getByRole("menuitem", { name: "Depth", exact: true }).click();
   const strip = page.getByRole("region", { name: "Test strip: depth" });
@@ -40,7 +32,7 @@ test("a test strip shows a quality at several values; a click takes one, and it 
 });
 
 test("the table of responses shows what drives what, and lets a signal drive a quality", { timeout: 120_000 }, async () => {
-  const { page, complaints, close } = await onBench("Enamel one-stroke");
+  const { page, complaints, close } = await onBench(browser, "Enamel one-stroke");
   await page.getByRole("radio", { name: "responses" }).check({ force: true });
   const table = page.getByRole("region", { name: "Responses" });
   await table.getByRole("button", { name: "Size by pressure" }).waitFor();
@@ -57,7 +49,7 @@ test("the table of responses shows what drives what, and lets a signal drive a q
 });
 
 test("what is held is compared with what is now, in words, on the paper and by a key", { timeout: 120_000 }, async () => {
-  const { page, complaints, close } = await onBench("Gilder’s size");
+  const { page, complaints, close } = await onBench(browser, "Gilder’s size");
   await page.getByRole("button", { name: "Hold", exact: true }).click();
   await expect.poll(async () => inked(await paperPixels(page), level, 240), { timeout: 15_000 }).toBeGreaterThan(2000);
   const first = await paperPixels(page);
@@ -84,7 +76,7 @@ test("what is held is compared with what is now, in words, on the paper and by a
 });
 
 test("own strokes paint, smudge and erase, and the paper is looked at in a mirror", { timeout: 120_000 }, async () => {
-  const { page, complaints, close } = await onBench("Enamel one-stroke");
+  const { page, complaints, close } = await onBench(browser, "Enamel one-stroke");
   const line = (x0: number, y0: number, x1: number, y1: number) =>
     Array.from({ length: 30 }, (_, i) => ({ x: x0 + ((x1 - x0) * i) / 29, y: y0 + ((y1 - y0) * i) / 29, pressure: 0.9 }));
   const spot = { left: 250, top: 240, width: 60, height: 40 };
@@ -110,7 +102,7 @@ test("own strokes paint, smudge and erase, and the paper is looked at in a mirro
 });
 
 test("the character of a brush is measured in the page", { timeout: 60_000 }, async () => {
-  const { page, complaints, close } = await onBench("Outliner, fine");
+  const { page, complaints, close } = await onBench(browser, "Outliner, fine");
   await page.getByRole("radio", { name: "score" }).check({ force: true });
   const width = page.getByRole("region", { name: "Character" }).locator("dd").first();
   await expect.poll(() => width.textContent(), { timeout: 30_000 }).toContain("px");

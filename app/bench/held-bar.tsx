@@ -2,6 +2,7 @@ import { type Brush, differences } from "@core/brush";
 import { Popover } from "radix-ui";
 import { useMemo } from "react";
 import { Button } from "~/ui/button";
+import { Segments } from "~/ui/segments";
 import { counted } from "~/ui/words";
 import { DifferenceLine } from "./difference-line";
 
@@ -26,17 +27,7 @@ export function HeldBar({ held, brush, showsHeld, onShow, onReturn, onDrop, pict
   const found = useMemo(() => differences(held, brush), [held, brush]);
   return (
     <section aria-label="Held against now" className="absolute top-1 left-28 z-10 flex items-center gap-1.5 rounded-lg border border-line bg-panel px-2 py-1 shadow-sm">
-      <div role="radiogroup" aria-label="What the paper shows" className="flex overflow-hidden rounded-md border border-line text-[13px]">
-        {[false, true].map((which) => (
-          <label
-            key={String(which)}
-            className="cursor-pointer bg-raised px-2.5 py-0.5 text-soft has-checked:bg-act has-checked:text-act-ink has-focus-visible:outline-2 has-focus-visible:outline-act pointer-coarse:py-2.5"
-          >
-            <input type="radio" name="held" className="sr-only" checked={showsHeld === which} onChange={() => onShow(which)} />
-            {which ? "held" : "now"}
-          </label>
-        ))}
-      </div>
+      <Segments label="What the paper shows" name="held" options={["now", "held"] as const} value={showsHeld ? "held" : "now"} onPick={(which) => onShow(which === "held")} />
       <Popover.Root>
         <Popover.Trigger asChild>
           <Button kind="quiet" className="h-7 text-[13px]">

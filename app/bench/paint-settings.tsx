@@ -4,6 +4,7 @@ import { spaceNames } from "@core/paint/spaces";
 import { refills, sights, takings } from "@core/paint/wet";
 import { type Blend, blendNames } from "@core/surface/blend";
 import type { ReactNode } from "react";
+import { Segments } from "~/ui/segments";
 import { QualityLine } from "./quality-line";
 import { box, CheckLine, ChoiceLine, RangeLine, SettingPopover, SettingRow } from "./setting-lines";
 import { type Command, seal, setBuild, setPaint } from "./state";
@@ -124,17 +125,7 @@ function bodySays({ paint }: Brush): string {
 
 function BuildChoice({ brush, run }: Props) {
   return (
-    <div role="radiogroup" aria-label="Build" className="flex shrink-0 overflow-hidden rounded-md border border-line">
-      {(["build-up", "even"] as const).map((build) => (
-        <label
-          key={build}
-          className="cursor-pointer bg-raised px-2 text-soft has-checked:bg-act has-checked:text-act-ink has-focus-visible:outline-2 has-focus-visible:outline-act"
-        >
-          <input type="radio" name="build" className="sr-only" checked={brush.paint.build === build} onChange={() => run(setBuild(build))} />
-          {build}
-        </label>
-      ))}
-    </div>
+    <Segments label="Build" name="build" options={["build-up", "even"] as const} value={brush.paint.build} onPick={(build) => run(setBuild(build))} className="h-[24px] shrink-0" />
   );
 }
 

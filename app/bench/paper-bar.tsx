@@ -2,6 +2,7 @@ import { type Use, uses } from "@core/brush";
 import { Droplet, Eraser, FlipHorizontal, Sun, Undo2 } from "lucide-react";
 import type { ReactNode } from "react";
 import { Button } from "~/ui/button";
+import { Segments } from "~/ui/segments";
 import { counted } from "~/ui/words";
 
 interface Props {
@@ -25,11 +26,7 @@ export function PaperBar({ use: chosen, onUse, lit, onLight, mirrored, onMirror,
   return (
     <div className="absolute top-1.5 right-2 flex items-center gap-1">
       <span className="mr-1 text-[12px] text-soft max-md:hidden">{strokes === 0 ? "draw anywhere" : counted(strokes, "stroke of yours", "strokes of yours")}</span>
-      <div role="radiogroup" aria-label="What my strokes do" className="mr-1 flex overflow-hidden rounded-md border border-line text-[13px]">
-        {uses.map((use) => (
-          <UseChoice key={use} use={use} checked={chosen === use} onPick={() => onUse(use)} />
-        ))}
-      </div>
+      <Segments label="What my strokes do" name="use" options={uses} value={chosen} onPick={onUse} className="mr-1" />
       {onRefill && (
         <Tool label="Dip the brush again" onPress={onRefill}>
           <Droplet aria-hidden size={15} />
@@ -49,15 +46,6 @@ export function PaperBar({ use: chosen, onUse, lit, onLight, mirrored, onMirror,
         <Eraser aria-hidden size={15} />
       </Tool>
     </div>
-  );
-}
-
-function UseChoice({ use, checked, onPick }: { use: Use; checked: boolean; onPick: () => void }) {
-  return (
-    <label className="cursor-pointer bg-raised px-2 py-0.5 text-soft has-checked:bg-act has-checked:text-act-ink has-focus-visible:outline-2 has-focus-visible:outline-act pointer-coarse:py-2.5">
-      <input type="radio" name="use" className="sr-only" checked={checked} onChange={onPick} />
-      {use}
-    </label>
   );
 }
 

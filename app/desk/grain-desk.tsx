@@ -4,6 +4,7 @@ import { type ReactNode, useCallback, useEffect, useRef, useState } from "react"
 import { useFetcher } from "react-router";
 import { box, CheckLine, ChoiceLine, RangeLine } from "~/bench/setting-lines";
 import { Button } from "~/ui/button";
+import { Segments } from "~/ui/segments";
 import { TopBar } from "~/ui/top-bar";
 import { DEPTHS, STROKES_HEIGHT, STROKES_WIDTH } from "~/workers/grain-strokes";
 import { BitmapView } from "./bitmap-view";
@@ -132,17 +133,7 @@ export function GrainDesk({ brushes }: { brushes: readonly { readonly id: string
             <div className="flex min-h-0 min-w-0 flex-col gap-3">
               <section aria-label="The grain" className="sheet relative min-h-60 flex-1 overflow-hidden border border-line shadow-sm">
                 <BitmapView picture={grain?.picture} repeat={view !== "once"} half={view === "moved by half"} label={`The grain ${view}`} />
-                <div role="radiogroup" aria-label="How the grain is shown" className="absolute top-2 right-2 flex overflow-hidden rounded-md border border-line text-[13px]">
-                  {views.map((one) => (
-                    <label
-                      key={one}
-                      className="cursor-pointer bg-raised px-2 py-0.5 text-soft has-checked:bg-act has-checked:text-act-ink has-focus-visible:outline-2 has-focus-visible:outline-act pointer-coarse:py-2.5"
-                    >
-                      <input type="radio" name="view" className="sr-only" checked={view === one} onChange={() => setView(one)} />
-                      {one}
-                    </label>
-                  ))}
-                </div>
+                <Segments label="How the grain is shown" name="view" options={views} value={view} onPick={setView} className="absolute top-2 right-2" />
               </section>
               <section aria-label="Strokes on the grain" className="sheet border border-line">
                 <div className="flex justify-around border-line border-b py-0.5 pl-14 text-[12px] text-soft">

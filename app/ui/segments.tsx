@@ -1,0 +1,28 @@
+interface Props<T extends string> {
+  /** What is chosen, for those who do not see it. */
+  readonly label: string;
+  /** Tells several choices of one page apart. */
+  readonly name: string;
+  readonly options: readonly T[];
+  /** None of them when it is another. */
+  readonly value: string;
+  readonly onPick: (option: T) => void;
+  readonly className?: string;
+}
+
+/** One of a few, all of them seen side by side; a group of radio buttons. */
+export function Segments<T extends string>({ label, name, options, value, onPick, className = "" }: Props<T>) {
+  return (
+    <div role="radiogroup" aria-label={label} className={`flex w-fit overflow-hidden rounded-md border border-line text-[13px] ${className}`}>
+      {options.map((option) => (
+        <label
+          key={option}
+          className="cursor-pointer bg-raised px-2.5 py-0.5 text-soft has-checked:bg-act has-checked:text-act-ink has-focus-visible:outline-2 has-focus-visible:outline-act pointer-coarse:py-2.5"
+        >
+          <input type="radio" name={name} className="sr-only" checked={value === option} onChange={() => onPick(option)} />
+          {option}
+        </label>
+      ))}
+    </div>
+  );
+}
