@@ -50,7 +50,9 @@ await run(async () => {
   await page.getByRole("combobox", { name: "Second quality" }).selectOption("flow");
   await shoot("bench-sheet");
   await page.getByRole("button", { name: "Close the test strip" }).click();
+  await page.getByRole("radio", { name: "bodies" }).check({ force: true });
   await page.getByRole("textbox", { name: "Hardness", exact: true }).fill("60%");
+  await page.keyboard.press("Enter");
   await page.getByRole("button", { name: "Save with a note…" }).click();
   await page.getByRole("textbox", { name: "Note to this revision" }).fill("crisper, for lettering on board");
   await page.getByRole("button", { name: "Save revision" }).click();

@@ -24,7 +24,6 @@ import { readingsOf } from "./readings";
 import { ResponseTable } from "./response-table";
 import type { action } from "./route";
 import { SaveAsDialog } from "./save-as-dialog";
-import type { Spot } from "./score-lanes";
 import { ScorePanel } from "./score-panel";
 import { SpotRing } from "./spot-ring";
 import { isChanged, markSaved, openBench, reduce, takeBrush, takeDraft, takeNewest } from "./state";
@@ -62,7 +61,7 @@ export function Bench({ kept, others, madeFrom }: Props) {
   const [extra, setExtra] = useState<Extra>();
   const [tried, setTried] = useState<Brush>();
   const [paperSize, setPaperSize] = useState<PaperSize>();
-  const [spot, setSpot] = useState<Spot>();
+  const [place, setPlace] = useState<number>();
   const [held, setHeld] = useState<Brush>();
   const [showsHeld, setShowsHeld] = useState(false);
   const [pictured, setPictured] = useState(false);
@@ -76,6 +75,7 @@ export function Bench({ kept, others, madeFrom }: Props) {
   const arrived = (useLocation().state as { made?: string } | null)?.made;
   const { brush } = state;
   const measures = useMeasures(brush, paperSize, view, panel === "score");
+  const spot = place === undefined ? undefined : measures.score?.places[place];
   const online = useOnline();
   const changed = isChanged(state);
   const answer = saver.data;
@@ -239,7 +239,7 @@ export function Bench({ kept, others, madeFrom }: Props) {
           </div>
           <PanelSwitch panel={panel} onPanel={setPanel} />
           {panel === "responses" && <ResponseTable brush={brush} run={run} />}
-          {panel === "score" && <ScorePanel brush={brush} measures={measures} paper={paperSize} ratio={ratio} onSpot={setSpot} />}
+          {panel === "score" && <ScorePanel brush={brush} measures={measures} paper={paperSize} ratio={ratio} onSpot={setPlace} />}
           {panel === "find" && <FindPanel brush={brush} saved={state.saved} madeFrom={madeFrom} run={run} />}
           {panel === "painters" && (
             <PaintersPanel

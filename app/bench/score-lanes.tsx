@@ -10,13 +10,6 @@ import { type KeyboardEvent, type PointerEvent, useState } from "react";
 import { Button } from "~/ui/button";
 import { writeValue } from "./units";
 
-/** A place on the paper that is pointed out, in the paper's pixels. */
-export interface Spot {
-  readonly x: number;
-  readonly y: number;
-  readonly size: number;
-}
-
 const LANE = 34;
 const TOP = 14;
 const MOST_AT_FIRST = 4;
@@ -27,7 +20,8 @@ interface Props {
   /** Of the paper, px of the screen, and how many of its own pixels there are to one. */
   readonly width: number;
   readonly ratio: number;
-  readonly onSpot: (spot: Spot | undefined) => void;
+  /** Is told which of the score's places is pointed out. */
+  readonly onSpot: (place: number | undefined) => void;
 }
 
 export const laneName = ({ kind, name }: Lane) => (kind === "signal" ? sources[name as Source].label.toLowerCase() : qualityRow(name as Quality).label.toLowerCase());
@@ -57,7 +51,7 @@ export function ScoreLanes({ brush, score, width, ratio, onSpot }: Props) {
 
   const go = (n: number | undefined) => {
     setAt(n);
-    onSpot(n === undefined ? undefined : score.places[n]);
+    onSpot(n);
   };
   const point = (event: PointerEvent<HTMLElement>) => {
     const x = event.clientX - event.currentTarget.getBoundingClientRect().left;

@@ -2,7 +2,7 @@ import type { Brush } from "@core/brush";
 import { BuildUpChart } from "./build-up-chart";
 import { CharacterCard, EdgeCard } from "./character-card";
 import { InkBudgetCard } from "./ink-budget-card";
-import { ScoreLanes, type Spot } from "./score-lanes";
+import { ScoreLanes } from "./score-lanes";
 import type { Measures, PaperSize } from "./use-measures";
 
 interface Props {
@@ -10,7 +10,7 @@ interface Props {
   readonly measures: Measures;
   readonly paper: PaperSize | undefined;
   readonly ratio: number;
-  readonly onSpot: (spot: Spot | undefined) => void;
+  readonly onSpot: (place: number | undefined) => void;
 }
 
 /** What happens along the main stroke, and why it looks as it does. */
