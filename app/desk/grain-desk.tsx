@@ -202,7 +202,7 @@ export function GrainDesk({ brushes }: { brushes: readonly { readonly id: string
               </Card>
               <Card title="Keep it">
                 <div className="flex flex-wrap items-center gap-1.5">
-                  <select className={`${box} min-w-0 flex-1`} aria-label="The brush that gets the grain" value={brush} onChange={(event) => setBrush(event.target.value)}>
+                  <select className={`${box} w-full`} aria-label="The brush that gets the grain" value={brush} onChange={(event) => setBrush(event.target.value)}>
                     <option value="">a brush of yours…</option>
                     {brushes.map(({ id, name: other }) => (
                       <option key={id} value={id}>
