@@ -94,6 +94,11 @@ test("a response is muted, copied, bent firmer, and follows the pen while one dr
   await page.getByRole("button", { name: "Mute Size by pressure" }).click();
   await page.getByRole("combobox", { name: "Let another quality answer alike" }).selectOption("hardness");
   await page.getByRole("combobox", { name: "Begin with a shape" }).selectOption("soft");
+  // Undo by its key works also where a popover has the focus.
+  await page.getByRole("slider", { name: "Point 2 of 3" }).focus();
+  await page.keyboard.press("Control+z");
+  await page.keyboard.press("Control+y");
+  await page.getByRole("slider", { name: "Point 2 of 3" }).waitFor();
   const dot = page.locator("circle.fill-chance");
   expect(await dot.isVisible()).toBe(false);
   await penStroke(

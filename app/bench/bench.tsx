@@ -235,7 +235,7 @@ export function Bench({ kept, others, madeFrom }: Props) {
             {spot && panel === "score" && paperSize && <SpotRing spot={spot} paper={paperSize} mirrored={mirrored} />}
             {strip && <TestStrip key={JSON.stringify(strip)} subject={strip} brush={brush} run={run} paper={paper} pieces={pieces} onClose={() => setStrip(undefined)} />}
             {held && beside && <HeldBeside held={held} brush={brush} run={run} paper={paper} pieces={pieces} onClose={() => setBeside(false)} />}
-            {extra === "history" && <HistorySheet id={kept.id} revision={state.revision} run={run} onClose={() => setExtra(undefined)} />}
+            {extra === "history" && <HistorySheet id={kept.id} revision={state.revision} changed={changed} run={run} onClose={() => setExtra(undefined)} />}
           </div>
           <PanelSwitch panel={panel} onPanel={setPanel} />
           {panel === "responses" && <ResponseTable brush={brush} run={run} />}

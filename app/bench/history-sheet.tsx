@@ -6,8 +6,18 @@ import { day } from "~/ui/words";
 import type { loader } from "./history-route";
 import { type Command, takeBrush } from "./state";
 
+interface Props {
+  readonly id: string;
+  /** The one that the shelf has. */
+  readonly revision: number;
+  /** Whether the bench differs from it. */
+  readonly changed: boolean;
+  readonly run: (command: Command) => void;
+  readonly onClose: () => void;
+}
+
 /** All revisions of the brush with their strokes, laid over the paper; any can be returned to, as a step that can be undone. */
-export function HistorySheet({ id, revision, run, onClose }: { id: string; revision: number; run: (command: Command) => void; onClose: () => void }) {
+export function HistorySheet({ id, revision, changed, run, onClose }: Props) {
   const { data, load } = useFetcher<typeof loader>();
   // A save makes a new revision: the list is read again.
   // biome-ignore lint/correctness/useExhaustiveDependencies: the revision is what changes the list
@@ -36,8 +46,8 @@ export function HistorySheet({ id, revision, run, onClose }: { id: string; revis
               {note || <span className="text-soft">{brush.name}</span>}
             </span>
             <img src={`/strips/brushes/${id}/${number}.png`} alt={`Stroke of revision ${number}`} className="h-12 min-w-0 flex-1 object-contain object-left" loading="lazy" />
-            <Button className="h-7 shrink-0" disabled={number === revision} onClick={() => run(takeBrush(brush, `revision ${number}`))}>
-              {number === revision ? "saved state" : "Go back to this"}
+            <Button className="h-7 shrink-0" disabled={number === revision && !changed} onClick={() => run(takeBrush(brush, `revision ${number}`))}>
+              {number === revision && !changed ? "as it is now" : "Go back to this"}
             </Button>
           </li>
         ))}

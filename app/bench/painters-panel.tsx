@@ -4,7 +4,7 @@ import { ArrowDown, ArrowUp, Trash2, X } from "lucide-react";
 import { Slider } from "radix-ui";
 import { Button } from "~/ui/button";
 import { box } from "./setting-lines";
-import { type Command, hasValue, qualityValue, seal, setControls, setQuality } from "./state";
+import { type Command, hasValue, qualityValue, seal, setControls, setQuality, withCommand } from "./state";
 import { sliderScale, writeValue } from "./units";
 import { ValueField } from "./value-field";
 
@@ -138,7 +138,6 @@ function PainterLine({
     const raw = Number(scale.invert(position).toPrecision(3));
     return rests?.length ? rests.reduce((best, stop) => (Math.abs(scale(stop) - position) < Math.abs(scale(best) - position) ? stop : best)) : raw;
   };
-  const next = (position: number) => setQuality(quality, at(position))({ brush, past: [], future: [], saved: brush, revision: 0 });
   return (
     <div className="flex h-[26px] items-center gap-2 pointer-coarse:h-11">
       <span className="w-27 shrink-0 truncate">{label}</span>
@@ -148,10 +147,7 @@ function PainterLine({
         max={1000}
         step={1}
         value={[Math.round(scale(value))]}
-        onValueChange={([position]) => {
-          const state = next(position);
-          if (state) onTry(state.brush);
-        }}
+        onValueChange={([position]) => onTry(withCommand(brush, setQuality(quality, at(position))))}
       >
         <Slider.Track className="relative h-0.75 grow rounded bg-line">
           <Slider.Range className="absolute h-full rounded bg-ink" />

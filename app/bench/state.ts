@@ -215,6 +215,11 @@ export function takeDraft(brush: Brush, revision: number): Command {
   return (state) => ({ ...state, brush, revision, past: [...state.past, { label: "the draft taken up", before: state.brush, key: undefined }], future: [] });
 }
 
+/** What a command makes of a brush. */
+export function withCommand(brush: Brush, command: Command): Brush {
+  return reduce(openBench(brush, 0), command).brush;
+}
+
 /** Runs a command where it applies. */
 export function reduce(state: BenchState, command: Command): BenchState {
   return command(state) ?? state;

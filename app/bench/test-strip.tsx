@@ -4,7 +4,7 @@ import { firmer } from "@core/response/firmer";
 import { sources } from "@core/response/sources";
 import { useMemo, useState } from "react";
 import { box } from "./setting-lines";
-import { type Command, changeResponse, hasValue, qualityValue, reduce, seal, setQuality } from "./state";
+import { type Command, changeResponse, hasValue, qualityValue, seal, setQuality, withCommand } from "./state";
 import { sheetValues, stripValues } from "./strip-values";
 import { StrokeSheet } from "./stroke-sheet";
 import { writeValue } from "./units";
@@ -108,9 +108,4 @@ function CurveStrip({ index, brush, run, ...place }: Rest & { index: number }) {
       {...place}
     />
   );
-}
-
-/** What a command makes of a brush. */
-function withCommand(brush: Brush, command: Command): Brush {
-  return reduce({ brush, past: [], future: [], saved: brush, revision: 0 }, command).brush;
 }

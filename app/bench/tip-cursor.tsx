@@ -25,7 +25,7 @@ export function TipCursor({ brush, run, paper, outline, scale, children }: Props
   const place = useRef<HTMLDivElement>(null);
   const [over, setOver] = useState(false);
   const sizing = useRef(false);
-  const drag = useRef<{ readonly x: number; readonly size: number; readonly pointer: number }>(undefined);
+  const drag = useRef<{ readonly x: number; readonly size: number }>(undefined);
 
   // The proofs come first: the outline waits until the brush rests.
   useEffect(() => {
@@ -65,7 +65,7 @@ export function TipCursor({ brush, run, paper, outline, scale, children }: Props
       const ratio = event.target.width / box.width;
       paper.current?.pick((event.clientX - box.left) * ratio, (event.clientY - box.top) * ratio);
     } else if (sizing.current) {
-      drag.current = { x: event.clientX, size: brush.tip.size, pointer: event.pointerId };
+      drag.current = { x: event.clientX, size: brush.tip.size };
       place.current?.setPointerCapture(event.pointerId);
     } else return;
     // The paper must not take it for a stroke.
@@ -84,6 +84,7 @@ export function TipCursor({ brush, run, paper, outline, scale, children }: Props
       onPointerMoveCapture={follow}
       onPointerDownCapture={press}
       onPointerUpCapture={lift}
+      onPointerCancelCapture={lift}
       onPointerLeave={() => setOver(false)}
     >
       {children}

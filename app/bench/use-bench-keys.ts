@@ -7,7 +7,7 @@ export function useBenchKeys(singles: boolean, act: (what: BenchAct, key: string
   newest.current = act;
   useEffect(() => {
     const press = (event: KeyboardEvent) => {
-      const found = event.defaultPrevented || isInside(event.target) ? undefined : actOf(event, singles);
+      const found = event.defaultPrevented ? undefined : actOf(event, singles && !isInside(event.target));
       if (!found || (isTyping(event.target) && found !== "save")) return;
       if (newest.current(found, event.key)) event.preventDefault();
     };
@@ -24,7 +24,7 @@ function isTyping(target: EventTarget | null): boolean {
   );
 }
 
-/** Menus and dialogs have keys of their own. */
+/** Menus and dialogs have single keys of their own. */
 function isInside(target: EventTarget | null): boolean {
   return target instanceof Element && target.closest("[role=menu], [role=dialog]") !== null;
 }
