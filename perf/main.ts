@@ -40,9 +40,9 @@ if (process.argv.includes("--json")) {
   say(" size    cover    tint    Skia | cover÷Skia tint÷Skia");
   for (const { size, about } of stamping)
     say(`${String(size).padStart(5)}${cell(about.cover)}${cell(about.tint)}${cell(about.skia)} |  ${ratio(about.cover / about.skia)} ${ratio(about.tint / about.skia)}`);
-  say("picture tips, whole strokes, Mpx/s: all alike, each with a size and angle by chance, by pressure and heading");
-  for (const { size, still, turning, following } of pictures)
-    say(`${String(size).padStart(5)}${cell(still)}${cell(turning)}${cell(following)} |  ${ratio(turning / still)} ${ratio(following / still)}`);
+  say("picture tips, whole strokes, Mpx/s: all alike, sized by chance, turned and sized by chance, by heading and pressure; turned ÷ alike, turned ÷ sized");
+  for (const { size, still, sized, turning, following } of pictures)
+    say(`${String(size).padStart(5)}${cell(still)}${cell(sized)}${cell(turning)}${cell(following)} |  ${ratio(turning / still)} ${ratio(turning / sized)}`);
   say("mixing: px/s of travel that it keeps up with at spacing 0.1, and how many times a fast hand's 2 000 px/s");
   for (const { size, taking, space, speed } of mixing) say(`${String(size).padStart(5)}  ${taking.padEnd(8)} ${space.padEnd(8)}${cell(speed)} ${ratio(speed / 2000)}`);
   say("whole strokes, times a plain one of the same marks: grain, rim, body, water");
