@@ -20,6 +20,8 @@ interface KernelExports {
   tonedBuild: Law;
   tonedEven: Law;
   mergeCover(layer: number, cover: number, red: number, green: number, blue: number): void;
+  /** Hides more of a mask's tile. */
+  hide(mask: number, cover: number): void;
   mergeTint(layer: number, stroke: number): void;
   /** As `mergeTint`, for a layer that lies on with an opacity. */
   mergeWeaker(layer: number, stroke: number, opacity: number): void;
@@ -75,7 +77,8 @@ interface KernelExports {
   /** Piles fresh heights onto a layer's. */
   pile(tile: number, fresh: number, levels: number, full: number): void;
   addHeights(sum: number, tile: number, opacity: number): void;
-  wearHeights(tile: number, cover: number): void;
+  /** Makes a one-plane tile less where a stroke covers. */
+  lessen(tile: number, cover: number): void;
   /** Lights RGBA8 pixels by a window of heights. */
   relief(out: number, stride: number, columns: number, from: number, rows: number, window: number, lx: number, ly: number, lz: number, depth: number, gloss: number): void;
   showOpaque(out: number, stride: number, groups: number, rows: number, layer: number, red: number, green: number, blue: number): void;

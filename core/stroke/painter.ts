@@ -28,10 +28,10 @@ const { flow, opacity, body } = qualityIndex;
 /** What a stroke's marks bring: coverage in one colour, a colour each, their picture's own colours, or tones of their colour. */
 type Manner = "cover" | "tint" | "own" | "toned";
 
-/** How this brush's marks are laid; erasing needs no colour. */
-function mannerOf(brush: Brush, erases: boolean, mixing: ReturnType<typeof mixingOf>): Manner {
+/** How this brush's marks are laid. @param coversOnly whether they need no colour */
+function mannerOf(brush: Brush, coversOnly: boolean, mixing: ReturnType<typeof mixingOf>): Manner {
   const { shape } = brush.tip;
-  if (erases || mixing === "changing") return "cover";
+  if (coversOnly || mixing === "changing") return "cover";
   if (mixing === "lending") return "tint";
   if (shape.kind === "image" && shape.colour === "own") return "own";
   if (shape.kind === "image" && shape.colour !== "ink") return "toned";
@@ -89,8 +89,10 @@ export class StrokePainter {
     const { shape } = tip;
     const underpaint = (x: number, y: number, size: number) => coverageUnder(surface, x, y, size);
     this.maker = new MarkMaker(brush, seed, () => this.drain(), { underpaint, reservoir });
-    this.mixing = ink.erases ? "none" : mixingOf(brush);
-    this.manner = mannerOf(brush, ink.erases ?? false, this.mixing);
+    // A mask has no colour: there is nothing to mix, and only what covers counts.
+    const coversOnly = (ink.erases ?? false) || surface.paintsMask;
+    this.mixing = coversOnly ? "none" : mixingOf(brush);
+    this.manner = mannerOf(brush, coversOnly, this.mixing);
     this.law = `${this.manner}${paint.build === "even" ? "Even" : "Build"}`;
     this.tiles = new Tiles(surface.kernels, surface.columns, surface.rows, this.manner === "cover" ? 1 : 4);
     this.batch = surface.kernels.heap.take(BATCH * MARK_BYTES);
@@ -102,7 +104,7 @@ export class StrokePainter {
     this.ground = GroundMeeting.of(surface, brush, pictures, seed);
     this.strengthens = this.mixing === "none" && paint.build === "build-up" && (this.manner === "cover" || this.manner === "tint") && !this.ground;
     this.evenCeiling = !brush.responses.some((r) => r.quality === "opacity" && variesWithinStroke(r.source));
-    if (paint.body > 0 && !ink.erases) this.body = { tiles: new Tiles(surface.kernels, surface.columns, surface.rows, 1), full: paint.body, levels: paint.levels };
+    if (paint.body > 0 && !coversOnly) this.body = { tiles: new Tiles(surface.kernels, surface.columns, surface.rows, 1), full: paint.body, levels: paint.levels };
     if (this.mixing !== "none") this.mixer = new Mixer(surface, brush, this.mixing === "changing" ? this.body : undefined);
     if (this.mixing !== "changing") {
       if (paint.rim.strength > 0 || paint.rim.ragged > 0) this.rim = new RimFinish(surface, this.tiles, paint.rim, tip.size, paint.opacity);

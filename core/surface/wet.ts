@@ -44,6 +44,8 @@ export interface Wet {
   coverAt(index: number): Cover | undefined;
   /** Takes what it erases from a tile of heights. */
   wear?(heights: number, index: number): void;
+  /** Makes its coverage part of a mask's tile, where it can be painted on masks. */
+  joinMask?(mask: number, index: number): void;
   release(): void;
 }
 
@@ -107,7 +109,13 @@ export class LaidStroke implements Wet {
   }
 
   wear(heights: number, index: number): void {
-    if (this.joins === "erase") this.kernels.run.wearHeights(heights, this.tiles.at(index));
+    if (this.joins === "erase") this.kernels.run.lessen(heights, this.tiles.at(index));
+  }
+
+  joinMask(mask: number, index: number): void {
+    const { run } = this.kernels;
+    if (this.joins === "erase") run.lessen(mask, this.look(index));
+    else run.hide(mask, this.look(index));
   }
 
   release(): void {

@@ -3,7 +3,7 @@ import { FormatError } from "@core/formats/fault";
 import { readOra } from "@core/formats/ora/read";
 import { unwritten, writeOra } from "@core/formats/ora/write";
 import { blendOver } from "@core/kernels/blend-reference";
-import { paintHand } from "@core/stroke/painter";
+import { paintHand, StrokePainter } from "@core/stroke/painter";
 import { blendNames } from "@core/surface/blend";
 import { flatten } from "@core/surface/flatten";
 import { Picture } from "@core/surface/picture";
@@ -82,6 +82,48 @@ describe("a layer", () => {
     surface.layers[2].visible = false;
     expect(after).toEqual(pixelAt(surface, 150, 90));
     expect(after).not.toEqual(before);
+    surface.release();
+  });
+
+  test("is hidden by painting on its mask and seen again by erasing there, with any brush, wet as dry", () => {
+    const surface = layered();
+    const before = shown(surface);
+    const seen = pixelAt(surface, 100, 120);
+    for (const onMask of [brush, brushOf({ tip: { size: 60 }, paint: { mixing: 0.6, body: 0.5, rim: { strength: 0.5 } } })]) {
+      surface.paintOn(2, "mask");
+      const painter = new StrokePainter(surface, onMask, ink("#ff00ff"), 1);
+      painter.push([...lineSamples(60, 150, 160, 84), ...lineSamples(160, 84, 60, 150)]);
+      const wet = shown(surface);
+      painter.end();
+      expect(shown(surface), "drying changes nothing").toEqual(wet);
+      const hidden = pixelAt(surface, 100, 120);
+      expect(hidden[3], "more is hidden than is left").toBeLessThan(seen[3] / 2);
+      expect(hidden[0], "a mask has no colour").toBeLessThan(0.05 + hidden[3]);
+      for (let n = 0; n < 4; n++) paintHand(surface, brushOf({ tip: { size: 90, hardness: 1 } }), { ...ink("#000000"), erases: true }, [lineSamples(60, 150, 240, 30)], n);
+      pixelAt(surface, 100, 120).forEach((c, i) => {
+        expect(Math.abs(c - seen[i])).toBeLessThan(1 / 255);
+      });
+    }
+    surface.layers[2].mask = undefined;
+    expect(shown(surface), "the paint itself was never touched").toEqual(before);
+    surface.release();
+  });
+
+  test("keeps its paint when the order changes, and is forgotten when it is not among them", () => {
+    const surface = layered();
+    const [bottom, middle, top] = surface.layers;
+    const before = shown(surface);
+    surface.takeDirty();
+    surface.arrange([bottom, top, middle]);
+    expect(surface.takeDirty().length, "all of it is to be shown anew").toBe(surface.columns * surface.rows);
+    expect(shown(surface)).not.toEqual(before);
+    const added = surface.newLayer();
+    surface.arrange([bottom, middle, top, added]);
+    expect(shown(surface), "an empty layer is not seen").toEqual(before);
+    surface.arrange([bottom, middle]);
+    const two = shown(surface);
+    surface.arrange([bottom, middle, surface.newLayer()]);
+    expect(shown(surface)).toEqual(two);
     surface.release();
   });
 

@@ -2,12 +2,12 @@ export { coverBuild, coverEven, ownBuild, ownEven, tintBuild, tintEven, tonedBui
 export { blend, erase, keepAlpha } from "./blend";
 export { rim, rimRoom } from "./edge";
 export { groundRoom, setGround } from "./ground";
-export { mergeCover, mergeTint, mergeWeaker, scaleTile, showClear, showOpaque, showWet } from "./merge";
+export { hide, mergeCover, mergeTint, mergeWeaker, scaleTile, showClear, showOpaque, showWet } from "./merge";
 export { maskEllipse } from "./mask-ellipse";
 export { maskSample } from "./mask-sample";
 export { layDragged, setCarried, takeUp } from "./drag";
 export { gather, layMixed, setMixing } from "./mix";
-export { addHeights, pile, relief, wearHeights } from "./relief";
+export { addHeights, pile, relief, lessen } from "./relief";
 export { soften, softenRoom } from "./soften";
 export { closeTile, openBytes, openTile, setSpace } from "./space";
 export { strengthsOf } from "./strengths";

@@ -17,6 +17,12 @@ export function mergeCover(layer: usize, cover: usize, red: i32, green: i32, blu
   }
 }
 
+/** Hides more of a mask's tile: `H ← H + A·(1 − H)` on one plane. */
+export function hide(mask: usize, cover: usize): void {
+  const one = i16x8.splat(32767);
+  for (let i = 0; i < PLANE; i += 16) mergeToward(mask + i, v128.load(cover + i), one);
+}
+
 @inline
 function mergeToward(at: usize, share: v128, goal: v128): void {
   v128.store(at, toward(v128.load(at), share, goal));

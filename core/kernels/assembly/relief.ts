@@ -30,8 +30,8 @@ export function addHeights(sum: usize, tile: usize, opacity: i32): void {
   for (let i = 0; i < PLANE; i += 16) v128.store(sum + i, i16x8.add_sat_s(v128.load(sum + i), times(v128.load(tile + i), factor)));
 }
 
-/** Takes height away where paint is erased: `H ← H·(1 − A)`. */
-export function wearHeights(tile: usize, cover: usize): void {
+/** Makes a one-plane tile less where a stroke covers: `H ← H·(1 − A)`. */
+export function lessen(tile: usize, cover: usize): void {
   for (let i = 0; i < PLANE; i += 16) {
     const now = v128.load(tile + i);
     v128.store(tile + i, i16x8.sub(now, times(now, v128.load(cover + i))));
