@@ -63,6 +63,9 @@ describe.each(["light", "dark"] as const)("axe finds nothing on the %s table", (
     await page.getByRole("button", { name: "What the paper shows" }).click();
     all.view = await findings(page);
     await page.keyboard.press("Escape");
+    await page.getByRole("button", { name: "My layers" }).click();
+    all.layers = await findings(page);
+    await page.keyboard.press("Escape");
     await page.getByRole("link", { name: "Grains" }).click();
     await page.getByText("Put a surface on the desk").waitFor();
     all.desk = await findings(page);

@@ -2,7 +2,9 @@ import type { Brush, Use } from "@core/brush";
 import type { KeptBrush } from "@server/brushes/repository";
 import { useCallback, useEffect, useMemo, useReducer, useRef, useState } from "react";
 import { useFetcher, useLocation, useNavigate } from "react-router";
+import { saveFile } from "~/ui/save-file";
 import type { PaperManner, Tell } from "~/workers/messages";
+import { closedBecause, firstLayers } from "~/workers/own-layers";
 import { BenchBar } from "./bench-bar";
 import { type BenchActs, BenchProvider } from "./bench-context";
 import { BenchNotices } from "./bench-notices";
@@ -15,6 +17,7 @@ import { HeldBeside } from "./held-beside";
 import { HistorySheet } from "./history-sheet";
 import { useDraft } from "./keep-draft";
 import { KeysDialog } from "./keys-dialog";
+import { LayersMenu } from "./layers-menu";
 import { OtherBrush } from "./other-brush";
 import { PaintersPanel } from "./painters-panel";
 import { type Panel, PanelSwitch } from "./panel-switch";
@@ -55,6 +58,8 @@ export function Bench({ kept, others, madeFrom }: Props) {
   const [use, setUse] = useState<Use>("paint");
   const [lit, setLit] = useState(true);
   const [mirrored, setMirrored] = useState(false);
+  const [layers, setLayers] = useState(firstLayers);
+  const [refused, setRefused] = useState<string>();
   const [strip, setStrip] = useState<StripSubject>();
   const pieces = useRef<(piece: StripPiece) => void>(undefined);
   const [panel, setPanel] = useState<Panel>("bodies");
@@ -138,6 +143,8 @@ export function Bench({ kept, others, madeFrom }: Props) {
     if (tell.kind === "vignettes") setPictures(tell);
     if (tell.kind === "outline") setOutline(tell.path);
     if (tell.kind === "picked") setView.current({ colours: { ...colours.current, ink: tell.colour } });
+    if (tell.kind === "layered") saveFile(tell.bytes, "paper.ora", "image/openraster");
+    if (tell.kind === "refused") setRefused(tell.why);
     if (tell.kind === "strip-piece") pieces.current?.(tell);
   }, []);
 
@@ -192,6 +199,7 @@ export function Bench({ kept, others, madeFrom }: Props) {
                 brush={shown}
                 proofs
                 manner={manner}
+                layers={layers}
                 mirrored={mirrored}
                 zoom={view.zoom}
                 label={`Proof strokes of ${brush.name}; draw anywhere to try it`}
@@ -206,10 +214,21 @@ export function Bench({ kept, others, madeFrom }: Props) {
                   mirrored={mirrored}
                   onMirror={() => setMirrored(!mirrored)}
                   strokes={strokes}
+                  closed={closedBecause(layers)}
                   onTakeBack={() => paper.current?.takeBack()}
                   onClear={() => paper.current?.clear()}
                   onRefill={brush.paint.load !== null && brush.paint.refill !== "stroke" ? () => paper.current?.refill() : undefined}
                 >
+                  <LayersMenu
+                    layers={layers}
+                    onLayers={setLayers}
+                    onFill={(empties) => paper.current?.fill(empties)}
+                    onSave={() => {
+                      setRefused(undefined);
+                      paper.current?.layered();
+                    }}
+                    refused={refused}
+                  />
                   <ViewMenu view={view} onView={onView} onUseStroke={strokes > 0 ? keepStroke : undefined} />
                 </PaperBar>
               </PaperSheet>

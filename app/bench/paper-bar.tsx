@@ -14,6 +14,8 @@ interface Props {
   readonly onMirror: () => void;
   /** How many own strokes lie on the paper. */
   readonly strokes: number;
+  /** Why nothing can be drawn at present. */
+  readonly closed: string | undefined;
   readonly onTakeBack: () => void;
   readonly onClear: () => void;
   /** Dips the tip; where the brush is dipped by hand. */
@@ -22,10 +24,12 @@ interface Props {
 }
 
 /** What one's own strokes do, how the paper is looked at, and taking strokes back. */
-export function PaperBar({ use: chosen, onUse, lit, onLight, mirrored, onMirror, strokes, onTakeBack, onClear, onRefill, children }: Props) {
+export function PaperBar({ use: chosen, onUse, lit, onLight, mirrored, onMirror, strokes, closed, onTakeBack, onClear, onRefill, children }: Props) {
   return (
     <div className="absolute top-1.5 right-2 flex items-center gap-1">
-      <span className="mr-1 text-[12px] text-soft max-md:hidden">{strokes === 0 ? "draw anywhere" : counted(strokes, "stroke of yours", "strokes of yours")}</span>
+      <span role="status" className="mr-1 text-[12px] text-soft max-md:hidden">
+        {closed ?? (strokes === 0 ? "draw anywhere" : counted(strokes, "stroke of yours", "strokes of yours"))}
+      </span>
       <Segments label="What my strokes do" name="use" options={uses} value={chosen} onPick={onUse} className="mr-1" />
       {onRefill && (
         <Tool label="Dip the brush again" onPress={onRefill}>

@@ -4,6 +4,7 @@ import type { Sample } from "@core/hand/sample";
 import { type ReactNode, type Ref, useEffect, useImperativeHandle, useRef, useState } from "react";
 import { Engine } from "~/workers/engine";
 import type { PaperColours, PaperManner, Tell } from "~/workers/messages";
+import type { OwnLayers } from "~/workers/own-layers";
 import { followPen } from "./follow-pen";
 import { usualView } from "./view-settings";
 
@@ -14,6 +15,10 @@ export interface PaperHandle {
   takeBack(): void;
   clear(): void;
   refill(): void;
+  /** Fills the chosen own layer with the ink, or empties it. */
+  fill(empties: boolean): void;
+  /** Asks for all layers as a file. */
+  layered(): void;
   /** Asks for the outline of a brush's tip. */
   outline(brush: Brush): void;
   /** Asks for the colour of one of its px. */
@@ -31,6 +36,7 @@ interface Props {
   readonly proofs: boolean;
   readonly label: string;
   readonly manner?: PaperManner;
+  readonly layers?: OwnLayers;
   /** Whether it is looked at in a mirror. */
   readonly mirrored?: boolean;
   /** How many times as large as it is the paper is shown. */
@@ -43,7 +49,7 @@ interface Props {
 }
 
 /** A paper that fills its place and can be drawn on anywhere with pen, mouse and finger. The engine paints in a worker. */
-export function PaperSheet({ brush, proofs, label, manner, mirrored = false, zoom = 1, onTell, onSize, handle, children }: Props) {
+export function PaperSheet({ brush, proofs, label, manner, layers, mirrored = false, zoom = 1, onTell, onSize, handle, children }: Props) {
   const place = useRef<HTMLDivElement>(null);
   const engine = useRef<Engine>(undefined);
   const hear = useRef(onTell);
@@ -117,6 +123,10 @@ export function PaperSheet({ brush, proofs, label, manner, mirrored = false, zoo
   }, [manner]);
 
   useEffect(() => {
+    if (layers) engine.current?.setLayers(layers);
+  }, [layers]);
+
+  useEffect(() => {
     const canvas = place.current?.querySelector("canvas");
     if (!canvas) return;
     canvas.style.transformOrigin = "0 0";
@@ -128,6 +138,8 @@ export function PaperSheet({ brush, proofs, label, manner, mirrored = false, zoo
     takeBack: () => engine.current?.takeBack(),
     strip: (brushes, width, height) => engine.current?.strip(brushes, width, height) ?? 0,
     refill: () => engine.current?.refill(),
+    fill: (empties) => engine.current?.fill(empties),
+    layered: () => engine.current?.layered(),
     outline: (value) => engine.current?.outline(value),
     pick: (x, y) => engine.current?.pick(x, y),
     lastStroke: () => last.current,

@@ -4,6 +4,7 @@ import { type ReactNode, useCallback, useEffect, useRef, useState } from "react"
 import { useFetcher } from "react-router";
 import { box, CheckLine, ChoiceLine, RangeLine } from "~/bench/setting-lines";
 import { Button } from "~/ui/button";
+import { saveFile } from "~/ui/save-file";
 import { Segments } from "~/ui/segments";
 import { TopBar } from "~/ui/top-bar";
 import { DEPTHS, STROKES_HEIGHT, STROKES_WIDTH } from "~/workers/grain-strokes";
@@ -43,14 +44,7 @@ export function GrainDesk({ brushes }: { brushes: readonly { readonly id: string
     return () => removeEventListener("paste", paste);
   }, [begin]);
 
-  const download = async () => {
-    const bytes = await exportPng();
-    const link = document.createElement("a");
-    link.href = URL.createObjectURL(new Blob([bytes], { type: "image/png" }));
-    link.download = `${name.trim() || "grain"}.png`;
-    link.click();
-    URL.revokeObjectURL(link.href);
-  };
+  const download = async () => saveFile(await exportPng(), `${name.trim() || "grain"}.png`, "image/png");
   const use = async () => {
     const form = new FormData();
     form.set("picture", new File([await exportPng()], `${name.trim() || "grain"}.png`, { type: "image/png" }));

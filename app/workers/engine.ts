@@ -1,6 +1,7 @@
 import type { Brush } from "@core/brush";
 import type { Sample } from "@core/hand/sample";
 import type { Ask, PaperColours, PaperManner, Tell } from "./messages";
+import type { OwnLayers } from "./own-layers";
 
 /** The page's end of the engine: owns the worker that draws on a canvas. */
 export class Engine {
@@ -71,6 +72,18 @@ export class Engine {
 
   clear(): void {
     this.ask({ kind: "clear" });
+  }
+
+  setLayers(layers: OwnLayers): void {
+    this.ask({ kind: "layers", layers });
+  }
+
+  fill(empties: boolean): void {
+    this.ask({ kind: "fill", empties });
+  }
+
+  layered(): void {
+    this.ask({ kind: "layered" });
   }
 
   close(): void {

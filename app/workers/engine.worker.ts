@@ -1,3 +1,4 @@
+import { FormatError } from "@core/formats/fault";
 import { fetchPictures } from "./fetch-pictures";
 import type { Ask, PaperColours, Tell } from "./messages";
 import { tipOutline } from "./outline";
@@ -58,6 +59,14 @@ async function answer(ask: Ask): Promise<void> {
     case "clear":
       paper?.clear();
       return countStrokes();
+    case "layers":
+      paper?.setLayers(ask.layers);
+      return countStrokes();
+    case "fill":
+      paper?.fill(ask.empties);
+      return countStrokes();
+    case "layered":
+      return tellLayered();
     case "strip":
       return drawStrip(ask);
     case "vignettes": {
@@ -80,6 +89,16 @@ async function drawStrip({ turn, brushes, width, height }: Extract<Ask, { kind: 
     if (stripTurn !== turn || !colours) return;
     const picture = await stripPiece(brush, pictures, width, height, colours);
     tell({ kind: "strip-piece", turn, index, picture }, [picture]);
+  }
+}
+
+function tellLayered(): void {
+  try {
+    const bytes = Uint8Array.from(paper?.layered() ?? []);
+    tell({ kind: "layered", bytes }, [bytes.buffer]);
+  } catch (error) {
+    if (!(error instanceof FormatError)) throw error;
+    tell({ kind: "refused", why: error.message });
   }
 }
 

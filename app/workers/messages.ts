@@ -3,6 +3,7 @@ import type { DrawnGrain } from "@core/ground/grain";
 import type { PainterKind } from "@core/hand/preview";
 import type { MainHand, ProofName } from "@core/hand/proof";
 import type { Sample } from "@core/hand/sample";
+import type { OwnLayers } from "./own-layers";
 
 /** The colours of a paper, as `#rrggbb`. */
 export interface PaperColours {
@@ -38,6 +39,11 @@ export type Ask =
   | { readonly kind: "refill" }
   | { readonly kind: "take-back" }
   | { readonly kind: "clear" }
+  | { readonly kind: "layers"; readonly layers: OwnLayers }
+  /** Fills the chosen own layer with the ink, or empties it. */
+  | { readonly kind: "fill"; readonly empties: boolean }
+  /** All layers as a file. */
+  | { readonly kind: "layered" }
   /** The same strokes with several brushes, in pictures of this size. */
   | { readonly kind: "strip"; readonly turn: number; readonly brushes: readonly Brush[]; readonly width: number; readonly height: number }
   /** The outline of the brush's tip. */
@@ -55,5 +61,8 @@ export type Tell =
   | { readonly kind: "strip-piece"; readonly turn: number; readonly index: number; readonly picture: ImageBitmap }
   /** A path about (0, 0) for a tip of 1 px. */
   | { readonly kind: "outline"; readonly path: string }
+  | { readonly kind: "layered"; readonly bytes: Uint8Array<ArrayBuffer> }
+  /** What was asked for could not be done; the engine goes on. */
+  | { readonly kind: "refused"; readonly why: string }
   | { readonly kind: "picked"; readonly colour: string }
   | { readonly kind: "fault"; readonly message: string };

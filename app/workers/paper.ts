@@ -1,28 +1,29 @@
 import { type Brush, scaledBrush, smudging } from "@core/brush";
 import { hexToRgb, rgbToHex } from "@core/colour/srgb";
+import { writeOra } from "@core/formats/ora/write";
 import { grainOf } from "@core/ground/grain";
 import { type Ground, plainGroundOf } from "@core/ground/model";
 import { asPainter } from "@core/hand/preview";
 import { type Proof, proofsOn, usualProofs } from "@core/hand/proof";
 import type { Sample } from "@core/hand/sample";
 import { createKernels, type Kernels } from "@core/kernels/load";
-import { fullReservoir } from "@core/paint/spend";
 import { noPictures, type Pictures } from "@core/picture/picture";
 import { needsBed, paintBed } from "@core/stroke/bed";
 import type { Ink } from "@core/stroke/ink";
-import { paintHand, StrokePainter } from "@core/stroke/painter";
+import { paintHand, type StrokePainter } from "@core/stroke/painter";
 import { Picture } from "@core/surface/picture";
 import { tableLight } from "@core/surface/relief";
 import { Surface } from "@core/surface/surface";
 import { fetchPictures } from "./fetch-pictures";
 import type { PaperColours, PaperManner } from "./messages";
+import type { OwnLayers } from "./own-layers";
+import { OwnPaint } from "./own-paint";
 import { washBrush, washStrokes } from "./wash";
 
 const PROOFS = 0;
 /** Where proofs lie that have something on a layer below. */
 const ABOVE = 1;
-const OWN = 2;
-const LAYERS = 3;
+const PROOF_LAYERS = 2;
 const WASH_INK = "#d8963c";
 /** How long a redraw may take before its strokes are shown as they come, ms. */
 const PATIENCE = 60;
@@ -38,15 +39,7 @@ function paperOf({ grain }: PaperManner): Ground | undefined {
   return grain === null ? undefined : { ...plainGroundOf(), grain: grainOf(grain), depth: PAPER_DEPTH };
 }
 
-interface OwnStroke {
-  readonly brush: Brush;
-  readonly pictures: Pictures;
-  readonly samples: Sample[];
-  readonly seed: number;
-  readonly ink: Ink;
-}
-
-/** A paper with proofs below and the painter's own strokes above, shown on an OffscreenCanvas. */
+/** A paper with proofs below and the painter's own layers above, shown on an OffscreenCanvas. */
 export class Paper {
   private readonly kernels: Kernels = createKernels();
   private ink: Ink;
@@ -56,12 +49,11 @@ export class Paper {
   private brush: Brush | undefined;
   private pictures: Pictures = noPictures;
   private painter: StrokePainter | undefined;
-  private strokes: OwnStroke[] = [];
+  private readonly own: OwnPaint;
   private asked = 0;
   private turn = 0;
   private proofsWait = false;
   private manner: PaperManner;
-  private reservoir = fullReservoir();
 
   constructor(
     private readonly canvas: OffscreenCanvas,
@@ -73,13 +65,14 @@ export class Paper {
     this.drawing = drawing;
     this.manner = { use: "paint", lit: true, colours, proofs: usualProofs, hand: "slow-swell", grain: null, painter: "full pen" };
     this.ink = inkOf(colours);
-    this.surface = new Surface(this.kernels, canvas.width, canvas.height, LAYERS);
+    this.surface = this.newSurface();
+    this.own = new OwnPaint(this.surface, PROOF_LAYERS);
     this.picture = this.newPicture();
     this.showAll();
   }
 
   get strokeCount(): number {
-    return this.strokes.length;
+    return this.own.count;
   }
 
   /** Gives the paper another size; proofs are drawn anew, own strokes stay where they are. */
@@ -89,10 +82,9 @@ export class Paper {
     this.surface.release();
     this.canvas.width = width;
     this.canvas.height = height;
-    this.surface = new Surface(this.kernels, width, height, LAYERS);
-    this.surface.paper = paperOf(this.manner);
+    this.surface = this.newSurface();
     this.picture = this.newPicture();
-    this.repaintOwn();
+    this.own.moveTo(this.surface);
     this.showAll();
     if (this.brush) await this.setBrush(this.brush);
   }
@@ -154,15 +146,13 @@ export class Paper {
     const { use } = this.manner;
     const brush = use === "smudge" ? smudging(this.brush) : this.brush;
     const ink = { ...this.ink, erases: use === "erase" };
-    this.strokes.push({ brush, pictures: this.pictures, samples: [], seed: stroke, ink });
-    this.surface.paintOn(OWN);
-    this.painter = new StrokePainter(this.surface, brush, ink, stroke, this.pictures, this.reservoir);
+    this.painter = this.own.begin(brush, this.pictures, ink, stroke);
   }
 
   penMove(samples: readonly Sample[]): void {
     if (!this.painter) return;
     const seen = samples.map(asPainter(this.manner.painter));
-    this.strokes[this.strokes.length - 1].samples.push(...seen);
+    this.own.remember(seen);
     this.painter.push(seen);
     this.show();
   }
@@ -200,33 +190,45 @@ export class Paper {
 
   /** Dips the tip by hand. */
   refill(): void {
-    this.reservoir.full = 1;
+    this.own.refill();
   }
 
-  /** Takes the last own stroke away. */
+  /** Takes the last own act away. */
   takeBack(): void {
-    if (this.painter) return;
-    this.strokes.pop();
-    this.repaintOwn();
-    this.show();
+    this.change(() => this.own.takeBack());
   }
 
   clear(): void {
+    this.change(() => this.own.clear());
+  }
+
+  /** Fills the chosen own layer with the ink, or empties it. */
+  fill(empties: boolean): void {
+    this.change(() => this.own.fill(empties ? undefined : this.ink.colour));
+  }
+
+  setLayers(layers: OwnLayers): void {
+    this.change(() => this.own.setLayers(layers));
+  }
+
+  /** All layers as OpenRaster. @throws FormatError where there is nothing, or a blend mode has no name there */
+  layered(): Uint8Array {
+    return writeOra(this.surface, hexToRgb(this.manner.colours.paper));
+  }
+
+  /** Not while a stroke is being painted. */
+  private change(act: () => void): void {
     if (this.painter) return;
-    this.strokes = [];
-    this.surface.clear(OWN);
+    act();
     this.show();
   }
 
-  private repaintOwn(): void {
-    this.surface.paintOn(OWN);
-    this.surface.clear(OWN);
-    this.reservoir = fullReservoir();
-    for (const { brush, pictures, samples, seed, ink } of this.strokes) {
-      const painter = new StrokePainter(this.surface, brush, ink, seed, pictures, this.reservoir);
-      painter.push(samples);
-      painter.end();
-    }
+  private newSurface(): Surface {
+    const surface = new Surface(this.kernels, this.canvas.width, this.canvas.height, PROOF_LAYERS);
+    surface.paper = paperOf(this.manner);
+    surface.layers[PROOFS].name = "proofs";
+    surface.layers[ABOVE].name = "proofs over another layer";
+    return surface;
   }
 
   private newPicture(): Picture {

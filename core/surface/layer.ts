@@ -38,6 +38,12 @@ export class Layer {
     return this.mask;
   }
 
+  /** Shows all of it again. */
+  dropMask(): void {
+    this.mask?.release();
+    this.mask = undefined;
+  }
+
   /** The heights, made when there are none. */
   makeHeights(): Tiles {
     this.heights ??= new Tiles(this.kernels, this.columns, this.rows, 1);
