@@ -1,16 +1,30 @@
 import type { Plane } from "./plane";
 
-/** Three boxes of this radius blur nearly as a Gaussian of σ = radius. */
+/** So many boxes blur nearly as a Gaussian. */
 const BOXES = 3;
 
-/** A plane blurred by three boxes; beyond its border it goes on as at the border. */
-export function blurredWide({ width, height, data }: Plane, radius: number): Plane {
+/** A plane blurred by three boxes of this radius, a little more than a Gaussian of σ = radius; beyond its border it goes on as at the border. */
+export function blurredWide(plane: Plane, radius: number): Plane {
   const r = Math.max(1, Math.round(radius));
+  return boxed(plane, [r, r, r]);
+}
+
+/** A plane blurred as by a Gaussian of this σ, px: boxes of two widths, so that their variances add up to its own. */
+export function blurredBy(plane: Plane, sigma: number): Plane {
+  // W. M. Wells, "Efficient synthesis of Gaussian filters by cascaded uniform filters" (1986): n boxes of width w have the variance n·(w² − 1)/12.
+  const width = Math.sqrt((12 * sigma * sigma) / BOXES + 1);
+  const small = Math.max(0, Math.floor((width - 1) / 2));
+  const variance = (r: number) => ((2 * r + 1) ** 2 - 1) / 12;
+  const larger = Math.min(BOXES, Math.max(0, Math.round((sigma * sigma - BOXES * variance(small)) / (variance(small + 1) - variance(small)))));
+  return boxed(
+    plane,
+    Array.from({ length: BOXES }, (_, n) => (n < larger ? small + 1 : small)),
+  );
+}
+
+function boxed({ width, height, data }: Plane, radii: readonly number[]): Plane {
   let from = data;
-  for (let pass = 0; pass < BOXES; pass++) {
-    const along = boxLines(from, height, width, width, 1, r);
-    from = boxLines(along, width, height, 1, width, r);
-  }
+  for (const r of radii) if (r > 0) from = boxLines(boxLines(from, height, width, width, 1, r), width, height, 1, width, r);
   return { width, height, data: from };
 }
 
