@@ -5,6 +5,7 @@ export default [
   route("shelf", "shelf/route.tsx"),
   route("bench/:id", "bench/route.tsx"),
   route("bench/:id/history", "bench/history-route.ts"),
+  route("desk/tip", "desk/tip-route.tsx"),
   route("desk/grain", "desk/grain-route.tsx"),
   route("sets", "sets/list-route.tsx"),
   route("sets/:id", "sets/set-route.tsx"),

@@ -2,6 +2,7 @@ import type { Brush, Use } from "@core/brush";
 import type { KeptBrush } from "@server/brushes/repository";
 import { useCallback, useEffect, useMemo, useReducer, useRef, useState } from "react";
 import { useFetcher, useLocation, useNavigate } from "react-router";
+import { carryPicture } from "~/desk/carry-picture";
 import { saveFile } from "~/ui/save-file";
 import type { PaperManner, Tell } from "~/workers/messages";
 import { closedBecause, firstLayers } from "~/workers/own-layers";
@@ -134,6 +135,9 @@ export function Bench({ kept, others, madeFrom }: Props) {
     onKeys: () => open("keys"),
   });
 
+  const carriedTo = useRef<"tip" | "grain">("tip");
+  const go = useRef(navigate);
+  go.current = navigate;
   const colours = useRef(view.colours);
   colours.current = view.colours;
   const setView = useRef(onView);
@@ -144,6 +148,7 @@ export function Bench({ kept, others, madeFrom }: Props) {
     if (tell.kind === "outline") setOutline(tell.path);
     if (tell.kind === "picked") setView.current({ colours: { ...colours.current, ink: tell.colour } });
     if (tell.kind === "layered") saveFile(tell.bytes, "paper.ora", "image/openraster");
+    if (tell.kind === "painted") void carryPicture(tell.bytes, "paper.png").then(() => go.current(`/desk/${carriedTo.current}`));
     if (tell.kind === "refused") setRefused(tell.why);
     if (tell.kind === "strip-piece") pieces.current?.(tell);
   }, []);
@@ -226,6 +231,10 @@ export function Bench({ kept, others, madeFrom }: Props) {
                     onSave={() => {
                       setRefused(undefined);
                       paper.current?.layered();
+                    }}
+                    onCarry={(desk) => {
+                      carriedTo.current = desk;
+                      paper.current?.painted();
                     }}
                     refused={refused}
                   />

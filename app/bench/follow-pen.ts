@@ -1,7 +1,13 @@
 import type { Sample } from "@core/hand/sample";
-import type { Engine } from "~/workers/engine";
 import { samplesOf } from "~/workers/pen";
 import { tellPen } from "./pen-signals";
+
+/** Who paints what a pen does. */
+export interface PenTarget {
+  penDown(): void;
+  penMove(samples: readonly Sample[]): void;
+  penUp(): void;
+}
 
 /** How often a resting pen is read again, ms: browsers say nothing while it does not move. */
 const REST = 16;
@@ -11,16 +17,24 @@ const REST = 16;
  * @param rests whether the brush goes on laying marks while the pen stands still
  * @param mirrored whether the canvas is shown left for right
  * @param onStroke is given each stroke when it is finished
+ * @param width px of the canvas, where its element does not know
  * @returns what stops it
  */
-export function followPen(canvas: HTMLCanvasElement, engine: Engine, rests: () => boolean, mirrored: () => boolean, onStroke: (samples: readonly Sample[]) => void): () => void {
+export function followPen(
+  canvas: HTMLCanvasElement,
+  engine: PenTarget,
+  rests: () => boolean,
+  mirrored: () => boolean,
+  onStroke: (samples: readonly Sample[]) => void,
+  width: () => number = () => canvas.width,
+): () => void {
   let active: number | undefined;
   let drawn: Sample[] = [];
   let resting: ReturnType<typeof setInterval> | undefined;
   const read = (event: PointerEvent) => {
     const box = canvas.getBoundingClientRect();
-    const samples = samplesOf(event, box, canvas.width / box.width);
-    return mirrored() ? samples.map((sample) => mirror(sample, canvas.width)) : samples;
+    const samples = samplesOf(event, box, width() / box.width);
+    return mirrored() ? samples.map((sample) => mirror(sample, width())) : samples;
   };
   const send = (event: PointerEvent) => {
     const samples = read(event);

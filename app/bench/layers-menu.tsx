@@ -13,6 +13,8 @@ interface Props {
   /** Fills the chosen layer with the ink, or empties it. */
   readonly onFill: (empties: boolean) => void;
   readonly onSave: () => void;
+  /** Takes what is painted to a desk. */
+  readonly onCarry: (desk: "tip" | "grain") => void;
   /** Why the file could not be written. */
   readonly refused: string | undefined;
 }
@@ -21,7 +23,7 @@ const PARTS = ["its paint", "its mask"] as const;
 const NAME_LENGTH = 40;
 
 /** The painter's own layers: their order and look, which one takes strokes, and whether these go to its mask. */
-export function LayersMenu({ layers: state, onLayers, onFill, onSave, refused }: Props) {
+export function LayersMenu({ layers: state, onLayers, onFill, onSave, onCarry, refused }: Props) {
   const { layers, on, onMask } = state;
   const chosen = layers.find(({ id }) => id === on) ?? layers[0];
   const place = layers.indexOf(chosen);
@@ -165,6 +167,14 @@ export function LayersMenu({ layers: state, onLayers, onFill, onSave, refused }:
             <Button className="h-7" onClick={onSave}>
               Save the paper in layers (OpenRaster)
             </Button>
+            <div className="flex gap-1.5">
+              <Button className="h-7" onClick={() => onCarry("tip")}>
+                Take to the tip desk
+              </Button>
+              <Button className="h-7" onClick={() => onCarry("grain")}>
+                To the grain desk
+              </Button>
+            </div>
             {refused && (
               <p role="alert" className="text-danger">
                 Not saved: {refused}.

@@ -17,6 +17,8 @@ export interface PaperHandle {
   refill(): void;
   /** Fills the chosen own layer with the ink, or empties it. */
   fill(empties: boolean): void;
+  /** Asks for what is painted, without the paper. */
+  painted(): void;
   /** Asks for all layers as a file. */
   layered(): void;
   /** Asks for the outline of a brush's tip. */
@@ -139,6 +141,7 @@ export function PaperSheet({ brush, proofs, label, manner, layers, mirrored = fa
     strip: (brushes, width, height) => engine.current?.strip(brushes, width, height) ?? 0,
     refill: () => engine.current?.refill(),
     fill: (empties) => engine.current?.fill(empties),
+    painted: () => engine.current?.painted(),
     layered: () => engine.current?.layered(),
     outline: (value) => engine.current?.outline(value),
     pick: (x, y) => engine.current?.pick(x, y),

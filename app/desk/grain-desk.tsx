@@ -1,6 +1,6 @@
 import { type GrainWork, grainWorkSchema } from "@core/desk/grain-work";
 import { drawnGrainKinds, grainOf } from "@core/ground/grain";
-import { type ReactNode, useCallback, useEffect, useRef, useState } from "react";
+import { useCallback, useEffect, useRef, useState } from "react";
 import { useFetcher } from "react-router";
 import { box, CheckLine, ChoiceLine, RangeLine } from "~/bench/setting-lines";
 import { Button } from "~/ui/button";
@@ -9,6 +9,8 @@ import { Segments } from "~/ui/segments";
 import { TopBar } from "~/ui/top-bar";
 import { DEPTHS, STROKES_HEIGHT, STROKES_WIDTH } from "~/workers/grain-strokes";
 import { BitmapView } from "./bitmap-view";
+import { Bars, Card } from "./card";
+import { takeCarried } from "./carry-picture";
 import { FindingList } from "./finding-list";
 import type { action } from "./grain-route";
 import { useDesk } from "./use-desk";
@@ -42,6 +44,10 @@ export function GrainDesk({ brushes }: { brushes: readonly { readonly id: string
     };
     addEventListener("paste", paste);
     return () => removeEventListener("paste", paste);
+  }, [begin]);
+
+  useEffect(() => {
+    void takeCarried().then((file) => file && begin(file));
   }, [begin]);
 
   const download = async () => saveFile(await exportPng(), `${name.trim() || "grain"}.png`, "image/png");
@@ -172,7 +178,7 @@ export function GrainDesk({ brushes }: { brushes: readonly { readonly id: string
                 <RangeLine label="Black at" value={work.black} low={0} high={1} step={0.005} unit="%" onChange={(black) => set({ black })} onDone={() => undefined} />
                 <RangeLine label="White at" value={work.white} low={0} high={1} step={0.005} unit="%" onChange={(white) => set({ white })} onDone={() => undefined} />
                 <RangeLine label="Middle" value={work.gamma} low={0.2} high={5} step={0.05} onChange={(gamma) => set({ gamma })} onDone={() => undefined} />
-                {grain && <Bars counts={grain.histogram} />}
+                {grain && <Bars counts={grain.histogram} label="How often each height comes" />}
                 <div className="flex items-center justify-between">
                   <CheckLine label="Turned over" value={work.invert} onChange={(invert) => set({ invert })} />
                   <Button
@@ -218,33 +224,5 @@ export function GrainDesk({ brushes }: { brushes: readonly { readonly id: string
         )}
       </main>
     </div>
-  );
-}
-
-function Card({ title, children }: { title: string; children: ReactNode }) {
-  return (
-    <section aria-label={title} className="rounded-lg border border-line bg-panel px-3.5 py-2.5">
-      <h2 className="mb-1 font-semibold font-serif text-base">{title}</h2>
-      {children}
-    </section>
-  );
-}
-
-/** A histogram as bars. */
-function Bars({ counts }: { counts: readonly number[] }) {
-  const most = Math.max(...counts, 1);
-  return (
-    <svg
-      viewBox={`0 0 ${counts.length} 20`}
-      preserveAspectRatio="none"
-      role="img"
-      aria-label="How often each height comes"
-      className="my-1 h-10 w-full rounded border border-line bg-raised"
-    >
-      {counts.map((count, i) => (
-        // biome-ignore lint/suspicious/noArrayIndexKey: a bin is its place
-        <rect key={i} x={i} y={20 - (20 * count) / most} width={0.9} height={(20 * count) / most} className="fill-ink" />
-      ))}
-    </svg>
   );
 }

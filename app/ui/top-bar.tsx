@@ -6,6 +6,7 @@ import { chooseTable } from "./table-cookie";
 
 const places = [
   { to: "/shelf", label: "Shelf" },
+  { to: "/desk/tip", label: "Tips" },
   { to: "/desk/grain", label: "Grains" },
   { to: "/sets", label: "Sets" },
   { to: "/outlet", label: "Outlet" },

@@ -1,7 +1,7 @@
 import { grainFindings } from "@core/desk/findings";
 import { grainOfPlane } from "@core/desk/grain-work";
 import { fullRange, histogramOf } from "@core/desk/levels";
-import type { Plane } from "@core/desk/plane";
+import { greyOf, type Plane } from "@core/desk/plane";
 import { seamOf } from "@core/desk/seam";
 import { writeGrey16 } from "@core/formats/png/png";
 import { drawGrain, GRAIN_SIDE } from "@core/ground/draw-grain";
@@ -62,7 +62,7 @@ async function work({ turn, work: settings }: Extract<DeskAsk, { kind: "work" }>
 async function answer(ask: DeskAsk): Promise<void> {
   switch (ask.kind) {
     case "open":
-      return take(await openPicture(ask.file), ask.file.name);
+      return take(greyOf(await openPicture(ask.file)), ask.file.name);
     case "generate":
       return take({ width: GRAIN_SIDE, height: GRAIN_SIDE, data: Float32Array.from(drawGrain(ask.grain)) }, `${ask.grain.kind}, drawn`);
     case "work":

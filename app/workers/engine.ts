@@ -82,6 +82,10 @@ export class Engine {
     this.ask({ kind: "fill", empties });
   }
 
+  painted(): void {
+    this.ask({ kind: "painted" });
+  }
+
   layered(): void {
     this.ask({ kind: "layered" });
   }

@@ -65,6 +65,11 @@ async function answer(ask: Ask): Promise<void> {
     case "fill":
       paper?.fill(ask.empties);
       return countStrokes();
+    case "painted": {
+      if (!paper) return;
+      const bytes = Uint8Array.from(paper.painted());
+      return tell({ kind: "painted", bytes }, [bytes.buffer]);
+    }
     case "layered":
       return tellLayered();
     case "strip":

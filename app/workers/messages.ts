@@ -42,6 +42,8 @@ export type Ask =
   | { readonly kind: "layers"; readonly layers: OwnLayers }
   /** Fills the chosen own layer with the ink, or empties it. */
   | { readonly kind: "fill"; readonly empties: boolean }
+  /** What is painted, without the paper, as a PNG. */
+  | { readonly kind: "painted" }
   /** All layers as a file. */
   | { readonly kind: "layered" }
   /** The same strokes with several brushes, in pictures of this size. */
@@ -61,6 +63,7 @@ export type Tell =
   | { readonly kind: "strip-piece"; readonly turn: number; readonly index: number; readonly picture: ImageBitmap }
   /** A path about (0, 0) for a tip of 1 px. */
   | { readonly kind: "outline"; readonly path: string }
+  | { readonly kind: "painted"; readonly bytes: Uint8Array<ArrayBuffer> }
   | { readonly kind: "layered"; readonly bytes: Uint8Array<ArrayBuffer> }
   /** What was asked for could not be done; the engine goes on. */
   | { readonly kind: "refused"; readonly why: string }

@@ -1,6 +1,7 @@
 import { type Brush, scaledBrush, smudging } from "@core/brush";
 import { hexToRgb, rgbToHex } from "@core/colour/srgb";
 import { writeOra } from "@core/formats/ora/write";
+import { writeRgba } from "@core/formats/png/png";
 import { grainOf } from "@core/ground/grain";
 import { type Ground, plainGroundOf } from "@core/ground/model";
 import { asPainter } from "@core/hand/preview";
@@ -209,6 +210,15 @@ export class Paper {
 
   setLayers(layers: OwnLayers): void {
     this.change(() => this.own.setLayers(layers));
+  }
+
+  /** What is painted on the layers that are shown, without the paper, as a PNG. */
+  painted(): Uint8Array {
+    const whole = new Picture(this.surface, null);
+    whole.showAll();
+    const pixels = whole.copy();
+    whole.release();
+    return writeRgba(pixels, this.surface.width, this.surface.height);
   }
 
   /** All layers as OpenRaster. @throws FormatError where there is nothing, or a blend mode has no name there */

@@ -2,8 +2,9 @@ import type { Knex } from "knex";
 import type { Database } from "./connect";
 import * as first from "./migrations/0001-first";
 import * as madeFrom from "./migrations/0002-made-from";
+import * as tips from "./migrations/0003-tips";
 
-const migrations: Record<string, Knex.Migration> = { "0001-first": first, "0002-made-from": madeFrom };
+const migrations: Record<string, Knex.Migration> = { "0001-first": first, "0002-made-from": madeFrom, "0003-tips": tips };
 
 const LOCK = "brosse_migrate";
 const PATIENCE_SECONDS = 60;

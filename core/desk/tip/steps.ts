@@ -2,6 +2,7 @@ import { z } from "zod";
 import { inverted, levelled } from "../levels";
 import { MOST_SIDE, type Plane } from "../plane";
 import { withoutBackground } from "./background";
+import { keptWithin } from "./cut-out";
 import { blurredTip, cutOff, feathered, grown, NEARLY_NOTHING, sharpened } from "./edges";
 import { mapFromDepth, mapFromGreys } from "./lightness";
 import { contentBox, cutTo, weightCentre } from "./place";
@@ -10,6 +11,10 @@ import { type Affine, aboutMiddle, both, composed, moved, resized } from "./tran
 
 const share = z.number().min(0).max(1);
 const side = z.int().min(1).max(MOST_SIDE);
+const place = z
+  .number()
+  .min(-MOST_SIDE)
+  .max(2 * MOST_SIDE);
 const part = z.enum(["strength", "map"]).default("strength");
 
 /** What can be done to a whole tip on the desk. Lengths are px of its sheet. */
@@ -32,6 +37,14 @@ export const tipStepSchema = z.discriminatedUnion("kind", [
   z.strictObject({ kind: z.literal("crop"), margin: z.number().min(0).max(1) }),
   /** Straightens a tip: its longest extent comes to lie level. */
   z.strictObject({ kind: z.literal("straighten") }),
+  /** Keeps what lies within an outline, px of the sheet. */
+  z.strictObject({
+    kind: z.literal("cut-out"),
+    outline: z
+      .array(z.tuple([place, place]))
+      .min(3)
+      .max(4000),
+  }),
   z.strictObject({ kind: z.literal("resize"), width: side, height: side }),
   z.strictObject({ kind: z.literal("levels"), part, black: share, white: share, gamma: z.number().min(0.1).max(10) }),
   z.strictObject({ kind: z.literal("invert"), part }),
@@ -56,6 +69,7 @@ export const stepNames: Readonly<Record<TipStep["kind"], string>> = {
   centre: "centre",
   crop: "crop",
   straighten: "straighten",
+  "cut-out": "cut out",
   resize: "sheet’s size",
   levels: "levels",
   invert: "turn over",
@@ -92,6 +106,8 @@ export function withStep(sheet: TipSheet, step: TipStep, greys?: Plane): TipShee
     }
     case "straighten":
       return both(sheet, (plane) => moved(plane, aboutMiddle(turning(-longAxis(strength)), width, height)));
+    case "cut-out":
+      return on((plane) => keptWithin(plane, step.outline), "strength");
     case "resize":
       return both(sheet, (plane) => resized(plane, step.width, step.height));
     case "levels":

@@ -42,3 +42,8 @@ export function writeRgba16(data: Uint16Array, width: number, height: number): U
 export function writeGrey16(data: Uint16Array, width: number, height: number): Uint8Array {
   return encode({ width, height, data, channels: 1, depth: 16 });
 }
+
+/** Encodes 16-bit grey with alpha, not multiplied by it. */
+export function writeGreyAlpha16(data: Uint16Array, width: number, height: number): Uint8Array {
+  return encode({ width, height, data, channels: 2, depth: 16 });
+}

@@ -1,0 +1,110 @@
+import type { Brush } from "@core/brush";
+import { type LicenceId, licenceIds, licences } from "@core/formats/package/licences";
+import type { ImageShape } from "@core/tip/shape";
+import { useState } from "react";
+import { useFetcher } from "react-router";
+import { box } from "~/bench/setting-lines";
+import { Button } from "~/ui/button";
+import { saveFile } from "~/ui/save-file";
+import { Card } from "./card";
+import type { action, TipDeskAsk } from "./tip-route";
+import type { TipDeskEngine, TipDeskState } from "./use-tip-desk";
+
+interface Props {
+  readonly brushes: readonly { readonly id: string; readonly brush: Brush }[];
+  readonly studio: string;
+  readonly sheet: NonNullable<TipDeskState["sheet"]>;
+  readonly engine: TipDeskEngine;
+  readonly pivot: readonly [number, number];
+  readonly pick: ImageShape["pick"];
+  /** The brush it was tried with. */
+  readonly tried: string;
+}
+
+/** Where the tip goes: to a brush, to the maker's tips, to files. */
+export function TipKeepCard({ brushes, studio, sheet, engine, pivot, pick, tried }: Props) {
+  const [brush, setBrush] = useState(tried);
+  const [label, setLabel] = useState({ name: "", tags: "", credit: studio, licence: "LicenseRef-Studio" as LicenceId });
+  const keeper = useFetcher<typeof action>();
+  const busy = keeper.state !== "idle";
+  const name = label.name.trim() || sheet.members[0].name;
+  const made = { mapped: sheet.mapped, pick, weights: sheet.members.map(({ weight }) => weight), pivot: [pivot[0], pivot[1]] as [number, number] };
+  const submit = async (ask: TipDeskAsk) => {
+    const form = new FormData();
+    form.set("ask", JSON.stringify(ask));
+    (await engine.exportPng(true)).forEach((bytes, n) => {
+      form.append("picture", new File([bytes], `${name}${n > 0 ? ` ${n + 1}` : ""}.png`, { type: "image/png" }));
+    });
+    void keeper.submit(form, { method: "post", encType: "multipart/form-data" });
+  };
+  const save = async (mapped: boolean) =>
+    (await engine.exportPng(mapped)).forEach((bytes, n) => {
+      saveFile(bytes, `${name}${sheet.members.length > 1 ? ` ${n + 1}` : ""}.png`, "image/png");
+    });
+  const answer = busy ? undefined : keeper.data;
+  return (
+    <Card title="Keep it">
+      <div className="space-y-1.5">
+        <div className="flex gap-1.5">
+          <select className={`${box} min-w-0 flex-1`} aria-label="The brush that gets the tip" value={brush} onChange={(event) => setBrush(event.target.value)}>
+            <option value="">a brush of yours…</option>
+            {brushes.map(({ id, brush: { name: other } }) => (
+              <option key={id} value={id}>
+                {other}
+              </option>
+            ))}
+          </select>
+          <Button kind="act" className="h-7" disabled={!brush || busy} onClick={() => void submit({ act: "use", brush, ...made })}>
+            Use it in this brush
+          </Button>
+        </div>
+        <p className="text-[13px] text-soft">The brush gets a new revision; brushes with an earlier version of the tip keep theirs.</p>
+        {(["name", "tags", "credit"] as const).map((field) => (
+          <label key={field} className="flex items-center gap-2">
+            <span className="w-16 capitalize">{field}</span>
+            <input
+              className={`${box} min-w-0 flex-1`}
+              maxLength={field === "name" ? 80 : 200}
+              placeholder={field === "name" ? sheet.members[0].name : field === "tags" ? "leaf, wreath" : ""}
+              value={label[field]}
+              onChange={(event) => setLabel({ ...label, [field]: event.target.value })}
+            />
+          </label>
+        ))}
+        <label className="flex items-center gap-2">
+          <span className="w-16">Licence</span>
+          <select className={`${box} min-w-0 flex-1`} value={label.licence} onChange={(event) => setLabel({ ...label, licence: event.target.value as LicenceId })}>
+            {licenceIds.map((id) => (
+              <option key={id} value={id}>
+                {licences[id].label}
+              </option>
+            ))}
+          </select>
+        </label>
+        <div className="flex flex-wrap gap-1.5">
+          <Button className="h-7" disabled={busy} onClick={() => void submit({ act: "keep", label: { ...label, name }, ...made })}>
+            Keep among my tips
+          </Button>
+          <Button className="h-7" onClick={() => void save(false)}>
+            Save as PNG
+          </Button>
+          {sheet.mapped && (
+            <Button className="h-7" onClick={() => void save(true)}>
+              Save with its map
+            </Button>
+          )}
+        </div>
+        {answer && "kept" in answer && (
+          <p role="status" className="text-[13px]">
+            “{answer.kept}” is among your tips.
+          </p>
+        )}
+        {answer && "fault" in answer && (
+          <p role="alert" className="text-[13px] text-danger">
+            {answer.fault}
+          </p>
+        )}
+      </div>
+    </Card>
+  );
+}

@@ -1,0 +1,12 @@
+import { withStep } from "@core/desk/tip/steps";
+import type { StepAsk, StepTell } from "./tip-desk-messages";
+
+// A worker of its own: work that takes long is ended by ending the worker.
+addEventListener("message", ({ data: { sheet, step, greys } }: MessageEvent<StepAsk>) => {
+  const tell = (message: StepTell) => postMessage(message);
+  try {
+    tell({ kind: "done", sheet: withStep(sheet, step, greys) });
+  } catch (error) {
+    tell({ kind: "fault", message: error instanceof Error ? error.message : String(error) });
+  }
+});

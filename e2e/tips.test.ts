@@ -1,0 +1,250 @@
+import { readFileSync } from "node:fs";
+import { decode, encode } from "fast-png";
+import type { Browser, Page } from "playwright-core";
+import { afterAll, beforeAll, expect, test } from "vitest";
+import { enterDemo, onBench, openBrowser, painter, penStroke, proofed } from "./browser";
+
+let browser: Browser;
+beforeAll(async () => {
+  browser = await openBrowser();
+});
+afterAll(() => browser.close());
+
+/** A photograph of a dark leaf on paper that is darker to the right: alpha says nothing, the background is uneven. */
+function leafPhoto(width = 320, height = 240): Buffer {
+  const data = Uint8Array.from({ length: width * height }, (_, i) => {
+    const [x, y] = [i % width, Math.floor(i / width)];
+    const [u, v] = [(x - width * 0.4) / 18, (y - height / 2) / 60];
+    const leaf = Math.max(0, 1 - Math.abs(u) - v * v);
+    return Math.round(235 - 70 * (x / width) - 150 * Math.min(1, leaf * 3));
+  });
+  return Buffer.from(encode({ width, height, data, channels: 1, depth: 8 }));
+}
+
+const findings = (page: Page) => page.getByRole("region", { name: "Findings" });
+
+async function onDesk(page: Page): Promise<void> {
+  await page.getByRole("link", { name: "Tips" }).click();
+  await page.getByText("Begin a tip").waitFor();
+}
+
+/** Does something on the desk, and waits until undo offers to take it back by this name. */
+async function step(page: Page, act: () => Promise<unknown>, name: string): Promise<void> {
+  await act();
+  await page.getByRole("button", { name: `Undo: ${name}`, exact: true }).waitFor({ timeout: 20_000 });
+  await page.waitForTimeout(300);
+}
+
+async function savedPng(page: Page, button: string): Promise<ReturnType<typeof decode>> {
+  const download = page.waitForEvent("download");
+  await page.getByRole("button", { name: button, exact: true }).click();
+  return decode(readFileSync(await (await download).path()));
+}
+
+test("a photograph becomes a tip: background, findings and mends, pivot, map, a brush of one's own, my tips", { timeout: 240_000 }, async () => {
+  const { context, page, complaints } = await painter(browser);
+  await enterDemo(page);
+  await page.getByRole("button", { name: "New brush" }).click();
+  await proofed(page);
+  await page.getByRole("textbox", { name: "The brush’s name" }).fill("Leaf try");
+  await page.getByRole("button", { name: "Save", exact: true }).click();
+  await page.getByText(/rev 2 · saved/).waitFor();
+  await onDesk(page);
+  await page.getByLabel("A picture for a tip").setInputFiles({ name: "leaf.png", mimeType: "image/png", buffer: leafPhoto() });
+  await page.getByText("320×240 px").waitFor();
+  await findings(page)
+    .getByText(/touches the border/)
+    .waitFor({ timeout: 20_000 });
+  await step(page, () => page.getByRole("button", { name: "Take the background away" }).click(), "take the background away");
+  await expect.poll(() => findings(page).textContent(), { timeout: 20_000 }).not.toMatch(/touches the border/);
+  await expect.poll(() => findings(page).textContent()).toMatch(/off the middle/);
+  await step(page, () => findings(page).getByRole("button", { name: "Centre it" }).click(), "centre");
+  await expect.poll(() => findings(page).textContent(), { timeout: 20_000 }).not.toMatch(/off the middle/);
+  await step(page, () => page.getByRole("button", { name: "Cut", exact: true }).click(), "crop");
+  await expect.poll(() => page.getByText("320×240 px").count()).toBe(0);
+  await page.getByRole("button", { name: "Turn about the middle of the bottom" }).click();
+  await page.getByRole("button", { name: /^Pivot, 0 % right and 100 % down/ }).focus();
+  await page.keyboard.press("ArrowUp");
+  await page.getByRole("button", { name: /^Pivot, 0 % right and 98 % down/ }).waitFor();
+  await step(page, () => page.getByRole("button", { name: "From its depth" }).click(), "lightness map");
+  await page.getByText("Its greys make the colour darker and lighter").waitFor();
+
+  const mapped = await savedPng(page, "Save with its map");
+  expect([mapped.depth, mapped.channels]).toEqual([16, 2]);
+  const greys = new Set(Array.from({ length: mapped.width * mapped.height }, (_, i) => mapped.data[i * 2]));
+  expect(greys.size, "the map is in the greys").toBeGreaterThan(5);
+  const plain = await savedPng(page, "Save as PNG");
+  expect(Array.from({ length: plain.width * plain.height }, (_, i) => plain.data[i * 2]).every((grey) => grey === 0)).toBe(true);
+
+  await page.getByRole("textbox", { name: "name", exact: true }).fill("Bay leaf");
+  await page.getByRole("textbox", { name: "Tags" }).fill("leaf wreath");
+  await page.getByRole("button", { name: "Keep among my tips" }).click();
+  await page.getByText("“Bay leaf” is among your tips.").waitFor();
+  await page.getByRole("combobox", { name: "The brush that gets the tip" }).selectOption({ label: "Leaf try" });
+  await page.getByRole("button", { name: "Use it in this brush" }).click();
+  await page.waitForURL("**/bench/*");
+  await proofed(page);
+  await page.getByText(/rev 3 · saved/).waitFor();
+  expect(await page.getByRole("combobox", { name: "Shape", exact: true }).inputValue()).toBe("image");
+
+  await onDesk(page);
+  await page.getByRole("button", { name: /^My tips/ }).click();
+  await page.getByRole("searchbox", { name: "Find a tip" }).fill("wreath");
+  await page.getByText("in 1 brush: Leaf try").waitFor();
+  await page.getByRole("button", { name: "Open", exact: true }).click();
+  await page.getByText(`${mapped.width}×${mapped.height} px`).waitFor();
+  await page.getByText("Its greys make the colour darker and lighter").waitFor();
+  await page.getByRole("button", { name: /^My tips/ }).click();
+  await page.getByRole("button", { name: /^Forget Bay leaf/ }).click();
+  await expect.poll(() => page.getByRole("button", { name: /^My tips/ }).textContent(), { timeout: 10_000 }).toMatch(/\(0\)|\(\d+\)/);
+  expect(complaints).toEqual([]);
+  await context.close();
+});
+
+test("a tip is drawn with symmetry, cut out, undone and made a family that is evened out", { timeout: 180_000 }, async () => {
+  const { context, page, complaints } = await painter(browser);
+  await enterDemo(page);
+  await onDesk(page);
+  await page.getByRole("combobox", { name: "Longer side of a new sheet" }).selectOption("256 px");
+  await page.getByRole("button", { name: "A blank sheet" }).click();
+  await findings(page).getByText("Nothing is on the sheet").waitFor({ timeout: 20_000 });
+  await page.getByRole("combobox", { name: "Each stroke falls" }).selectOption("around");
+  const box = (await page.getByRole("img", { name: /sheet; draw on it/ }).boundingBox()) ?? { x: 0, y: 0, width: 1, height: 1 };
+  const line = async (places: readonly (readonly [number, number])[]) => {
+    const at = ([x, y]: readonly [number, number]) => [box.x + x * box.width, box.y + y * box.height] as const;
+    await page.mouse.move(...at(places[0]));
+    await page.mouse.down();
+    for (const place of places.slice(1)) await page.mouse.move(...at(place), { steps: 5 });
+    await page.mouse.up();
+  };
+  const thumbnail = () =>
+    page
+      .getByRole("region", { name: "Family" })
+      .locator("canvas")
+      .first()
+      .evaluate((canvas: HTMLCanvasElement) => {
+        const { data } = canvas.getContext("2d")?.getImageData(0, 0, canvas.width, canvas.height) ?? { data: [] };
+        let [sum, left] = [0, 0];
+        for (let i = 3; i < data.length; i += 4) {
+          sum += data[i];
+          if (((i - 3) / 4) % canvas.width < canvas.width / 2) left += data[i];
+        }
+        return { sum, left: left / Math.max(1, sum) };
+      });
+  await step(
+    page,
+    () =>
+      line([
+        [0.56, 0.5],
+        [0.8, 0.45],
+      ]),
+    "stroke",
+  );
+  const star = await thumbnail();
+  expect(Math.abs(star.left - 0.5), "six copies lie evenly about the middle").toBeLessThan(0.08);
+  await page.getByText("cut square", { exact: true }).click();
+  await step(
+    page,
+    () =>
+      line([
+        [0.5, 0.05],
+        [0.95, 0.95],
+      ]),
+    "cut out",
+  );
+  expect((await thumbnail()).left, "what is outside is gone").toBeLessThan(0.15);
+  await page.keyboard.press("Control+z");
+  await expect.poll(async () => Math.abs((await thumbnail()).left - 0.5), { timeout: 5000 }).toBeLessThan(0.08);
+  await page.keyboard.press("Control+y");
+  await expect.poll(async () => (await thumbnail()).left, { timeout: 5000 }).toBeLessThan(0.15);
+
+  await page.getByRole("button", { name: "Add a blank tip to the family" }).click();
+  await page.getByRole("button", { name: "Tip 2, blank sheet" }).waitFor();
+  await page.getByText("draw", { exact: true }).click();
+  await page.getByRole("combobox", { name: "Each stroke falls" }).selectOption("none");
+  await step(
+    page,
+    () =>
+      line([
+        [0.2, 0.2],
+        [0.4, 0.3],
+      ]),
+    "stroke",
+  );
+  await page.getByRole("combobox", { name: "Picked" }).selectOption("sequence");
+  await step(page, () => page.getByRole("button", { name: "Even out" }).click(), "even out the family");
+  await expect.poll(() => findings(page).textContent(), { timeout: 20_000 }).not.toMatch(/off the middle/);
+  await page.getByRole("button", { name: "Earlier in the family" }).click();
+  await page.getByRole("button", { name: "Tip 1, blank sheet", pressed: true }).waitFor();
+  await page.getByRole("button", { name: "Take this tip out of the family" }).click();
+  await expect.poll(() => page.getByRole("button", { name: /^Tip \d/ }).count()).toBe(1);
+  expect(complaints).toEqual([]);
+  await context.close();
+});
+
+test("what cannot be opened is said in one line, SVG is drawn without running anything, and part of the paper becomes a tip", { timeout: 180_000 }, async () => {
+  const { page, complaints, close } = await onBench(browser, "Enamel one-stroke");
+  await penStroke(
+    page,
+    [300, 340, 380].map((x) => ({ x, y: 120, pressure: 1 })),
+  );
+  await page.getByRole("button", { name: "My layers" }).click();
+  await page.getByRole("checkbox", { name: "the proofs are shown" }).uncheck();
+  await page.getByRole("button", { name: "Take to the tip desk" }).click();
+  await page.waitForURL("**/desk/tip");
+  await page.getByRole("radio", { name: "alpha" }).waitFor();
+  expect(await page.getByRole("radio", { name: "alpha" }).isChecked()).toBe(true);
+
+  const open = (name: string, mimeType: string, body: string | Buffer) => page.getByLabel("A picture for a tip").setInputFiles({ name, mimeType, buffer: Buffer.from(body) });
+  const said = async (text: RegExp) => expect.poll(() => page.getByRole("alert").textContent(), { timeout: 10_000 }).toMatch(text);
+  await open("nothing.png", "image/png", "");
+  await said(/nothing\.png: the file is empty/);
+  await open("cut.png", "image/png", leafPhoto().subarray(0, 900));
+  await said(/cut\.png/);
+  const huge = Buffer.from(leafPhoto());
+  huge.writeUInt32BE(50_000, 16);
+  await open("huge.png", "image/png", huge);
+  await said(/50000×240 px, the most is 4096/);
+  await open("words.txt", "text/plain", "no picture");
+  await said(/words\.txt: a PNG, JPEG, WebP or SVG picture can be opened here/);
+  await open("broken.jpg", "image/jpeg", "\xff\xd8\xff not a picture");
+  await said(/broken\.jpg: the picture cannot be read/);
+  await open("broken.svg", "image/svg+xml", "<svg");
+  await said(/broken\.svg: this is no SVG picture/);
+  expect(
+    await page
+      .getByText(/×\d+ px/)
+      .first()
+      .textContent(),
+    "what was there is still there",
+  ).not.toBe("256×256 px");
+
+  await open(
+    "ring.svg",
+    "image/svg+xml",
+    `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 400000000 200000000"><script>document.title = "run"; fetch("/shelf?svg")</script><image href="http://127.0.0.1:9/x.png" width="10" height="10"/><circle cx="200000000" cy="100000000" r="60000000"/></svg>`,
+  );
+  await page.getByText("2048×1024 px").waitFor({ timeout: 20_000 });
+  expect(await page.title()).toBe("Tip desk · Brosse");
+  expect(await page.getByRole("alert").count()).toBe(0);
+  expect(complaints.filter((text) => !/127\.0\.0\.1:9|Content Security|Content-Security/.test(text))).toEqual([]);
+  await close();
+});
+
+test("long work says so and can be stopped, and leaves the tip as it was", { timeout: 120_000 }, async () => {
+  const { context, page, complaints } = await painter(browser);
+  await enterDemo(page);
+  await onDesk(page);
+  await page.getByRole("combobox", { name: "Longer side of a new sheet" }).selectOption("2048 px");
+  await page.getByRole("combobox", { name: "Begin with" }).selectOption("speckle");
+  await page.getByText("2048×2048 px").waitFor({ timeout: 30_000 });
+  await page.getByRole("spinbutton", { name: /Grow/ }).fill("90");
+  await page.getByRole("button", { name: "Grow", exact: true }).click();
+  await page.getByRole("button", { name: "Stop" }).click({ timeout: 10_000 });
+  await expect.poll(() => page.getByRole("button", { name: "Stop" }).count(), { timeout: 3000 }).toBe(0);
+  expect(await page.getByRole("button", { name: "Undo", exact: true }).isDisabled()).toBe(true);
+  // And other work goes on.
+  await step(page, () => page.getByRole("button", { name: "Flip left–right" }).click(), "flip");
+  expect(complaints).toEqual([]);
+  await context.close();
+});
