@@ -73,8 +73,10 @@ test("what is no picture, empty, broken or too large is refused in one line, and
   await expect.poll(() => alert.textContent(), { timeout: 15_000 }).toContain("notes.png: the picture cannot be read");
   await open("nothing.png", "image/png", Buffer.alloc(0));
   await expect.poll(() => alert.textContent(), { timeout: 15_000 }).toBe("nothing.png: the file is empty");
-  await open("sign.svg", "image/svg+xml", Buffer.from("<svg xmlns='http://www.w3.org/2000/svg'><script>alert(1)</script></svg>"));
-  await expect.poll(() => alert.textContent(), { timeout: 15_000 }).toContain("a PNG, JPEG or WebP picture can be opened here");
+  await open("notes.txt", "text/plain", Buffer.from("words"));
+  await expect.poll(() => alert.textContent(), { timeout: 15_000 }).toContain("a PNG, JPEG, WebP or SVG picture can be opened here");
+  await open("sign.svg", "image/svg+xml", Buffer.from("<svg><p>"));
+  await expect.poll(() => alert.textContent(), { timeout: 15_000 }).toContain("sign.svg: this is no SVG picture");
   await open("cut.png", "image/png", sand().subarray(0, 900));
   await expect.poll(() => alert.textContent(), { timeout: 15_000 }).toContain("cut.png");
   await open("wide.png", "image/png", Buffer.from(encode({ width: 5000, height: 2, data: new Uint8Array(10_000), channels: 1, depth: 8 })));
@@ -84,6 +86,52 @@ test("what is no picture, empty, broken or too large is refused in one line, and
   await page.getByText("It is only 1 px").waitFor({ timeout: 20_000 });
   await page.getByRole("combobox", { name: "Begin with a drawn grain" }).selectOption("weave");
   await expect.poll(() => page.getByRole("status").first().textContent(), { timeout: 20_000 }).toContain("weave, drawn, 512×512 px");
+  expect(complaints).toEqual([]);
+  await context.close();
+});
+
+test("the part is dragged, straightened and sharpened, has its true size in print, and goes to a whole set at once", { timeout: 180_000 }, async () => {
+  const { context, page, complaints } = await painter(browser);
+  await enterDemo(page);
+  // A set of one's own, so that the demo's brushes stay as they are for other tests.
+  await page.getByRole("button", { name: "New brush" }).click();
+  await proofed(page);
+  await page.getByRole("textbox", { name: "The brush’s name" }).fill("Grained try");
+  await page.getByRole("button", { name: "Give it a grain" }).click();
+  await page.getByRole("button", { name: "Save", exact: true }).click();
+  await page.getByText(/rev 2 · saved/).waitFor();
+  await page.getByRole("link", { name: "Sets" }).click();
+  await page.getByRole("button", { name: "New set" }).click();
+  await page.getByRole("combobox", { name: "Licence" }).waitFor();
+  const setName = await page.getByRole("textbox", { name: /name/i }).first().inputValue();
+  await page.getByRole("checkbox", { name: "Grained try" }).first().check();
+  await page.getByRole("button", { name: /^Save/ }).first().click();
+  await page.waitForTimeout(800);
+
+  await page.getByRole("link", { name: "Grains" }).click();
+  await page.getByText("Put a surface on the desk").waitFor();
+  await page.getByLabel("A picture of a surface").setInputFiles({ name: "sand.png", mimeType: "image/png", buffer: sand() });
+  const thumbnail = page.getByRole("img", { name: /drag over the part/ });
+  await thumbnail.waitFor();
+  const box = (await thumbnail.boundingBox()) ?? { x: 0, y: 0, width: 1, height: 1 };
+  await page.mouse.move(box.x + box.width * 0.4, box.y + box.height * 0.2);
+  await page.mouse.down();
+  await page.mouse.move(box.x + box.width * 0.6, box.y + box.height * 0.8, { steps: 8 });
+  await page.mouse.up();
+  const height = page.getByRole("slider", { name: "Height used" });
+  expect(Number(await height.inputValue())).toBeCloseTo(0.6, 1);
+  await page.getByRole("slider", { name: "Straighten" }).fill("12");
+  await page.getByRole("slider", { name: "Sharpen" }).fill("1.5");
+  await page.getByRole("spinbutton", { name: "Px of the picture to a millimetre of the surface" }).fill("23.62");
+  await page.getByText(/at scale 0\.50 the grain has its true size/).waitFor({ timeout: 20_000 });
+  await page.getByRole("combobox", { name: "The set whose brushes all get the grain" }).selectOption({ label: setName });
+  await page.getByRole("button", { name: "Give it to the whole set" }).click();
+  await page.getByText(`1 brush of “${setName}” has it now.`).waitFor({ timeout: 20_000 });
+  await page.getByRole("link", { name: "Shelf" }).click();
+  await page.getByRole("link", { name: "Grained try", exact: true }).click();
+  await proofed(page);
+  expect(await page.getByRole("combobox", { name: "Grain", exact: true }).inputValue()).toBe("picture");
+  expect(await page.getByRole("textbox", { name: "Grain scale", exact: true }).inputValue()).toMatch(/^0\.5/);
   expect(complaints).toEqual([]);
   await context.close();
 });

@@ -2,8 +2,6 @@ import type { Brush, Use } from "@core/brush";
 import type { KeptBrush } from "@server/brushes/repository";
 import { useCallback, useEffect, useMemo, useReducer, useRef, useState } from "react";
 import { useFetcher, useLocation, useNavigate } from "react-router";
-import { carryPicture } from "~/desk/carry-picture";
-import { saveFile } from "~/ui/save-file";
 import type { PaperManner, Tell } from "~/workers/messages";
 import { closedBecause, firstLayers } from "~/workers/own-layers";
 import { BenchBar } from "./bench-bar";
@@ -37,6 +35,7 @@ import { TipCursor } from "./tip-cursor";
 import { useBenchActs } from "./use-bench-acts";
 import { type PaperSize, useMeasures } from "./use-measures";
 import { useOnline } from "./use-online";
+import { usePaperFiles } from "./use-paper-files";
 import { type Extra, ViewBar } from "./view-bar";
 import { ViewMenu } from "./view-menu";
 import { MOST_HAND_SAMPLES, useViewSettings } from "./view-settings";
@@ -60,7 +59,6 @@ export function Bench({ kept, others, madeFrom }: Props) {
   const [lit, setLit] = useState(true);
   const [mirrored, setMirrored] = useState(false);
   const [layers, setLayers] = useState(firstLayers);
-  const [refused, setRefused] = useState<string>();
   const [strip, setStrip] = useState<StripSubject>();
   const pieces = useRef<(piece: StripPiece) => void>(undefined);
   const [panel, setPanel] = useState<Panel>("bodies");
@@ -74,6 +72,8 @@ export function Bench({ kept, others, madeFrom }: Props) {
   const [beside, setBeside] = useState(false);
   const [asking, setAsking] = useState(false);
   const paper = useRef<PaperHandle>(null);
+  const files = usePaperFiles(paper);
+  const heardFiles = files.hear;
   const saver = useFetcher<typeof action>();
   const handled = useRef<unknown>(undefined);
   const leaving = useRef(false);
@@ -135,23 +135,21 @@ export function Bench({ kept, others, madeFrom }: Props) {
     onKeys: () => open("keys"),
   });
 
-  const carriedTo = useRef<"tip" | "grain">("tip");
-  const go = useRef(navigate);
-  go.current = navigate;
   const colours = useRef(view.colours);
   colours.current = view.colours;
   const setView = useRef(onView);
   setView.current = onView;
-  const hear = useCallback((tell: Tell) => {
-    if (tell.kind === "strokes") setStrokes(tell.count);
-    if (tell.kind === "vignettes") setPictures(tell);
-    if (tell.kind === "outline") setOutline(tell.path);
-    if (tell.kind === "picked") setView.current({ colours: { ...colours.current, ink: tell.colour } });
-    if (tell.kind === "layered") saveFile(tell.bytes, "paper.ora", "image/openraster");
-    if (tell.kind === "painted") void carryPicture(tell.bytes, "paper.png").then(() => go.current(`/desk/${carriedTo.current}`));
-    if (tell.kind === "refused") setRefused(tell.why);
-    if (tell.kind === "strip-piece") pieces.current?.(tell);
-  }, []);
+  const hear = useCallback(
+    (tell: Tell) => {
+      if (tell.kind === "strokes") setStrokes(tell.count);
+      if (tell.kind === "vignettes") setPictures(tell);
+      if (tell.kind === "outline") setOutline(tell.path);
+      if (tell.kind === "picked") setView.current({ colours: { ...colours.current, ink: tell.colour } });
+      heardFiles.current(tell);
+      if (tell.kind === "strip-piece") pieces.current?.(tell);
+    },
+    [heardFiles],
+  );
 
   const keepStroke = () => {
     const samples = paper.current?.lastStroke();
@@ -228,15 +226,9 @@ export function Bench({ kept, others, madeFrom }: Props) {
                     layers={layers}
                     onLayers={setLayers}
                     onFill={(empties) => paper.current?.fill(empties)}
-                    onSave={() => {
-                      setRefused(undefined);
-                      paper.current?.layered();
-                    }}
-                    onCarry={(desk) => {
-                      carriedTo.current = desk;
-                      paper.current?.painted();
-                    }}
-                    refused={refused}
+                    onSave={files.save}
+                    onCarry={files.carry}
+                    refused={files.refused}
                   />
                   <ViewMenu view={view} onView={onView} onUseStroke={strokes > 0 ? keepStroke : undefined} />
                 </PaperBar>

@@ -1,4 +1,6 @@
-import { useEffect, useRef } from "react";
+import { type PointerEvent as ReactPointerEvent, useEffect, useRef } from "react";
+
+type PointerEvent = ReactPointerEvent<HTMLCanvasElement>;
 
 interface Props {
   readonly picture: ImageBitmap | undefined;
@@ -10,12 +12,42 @@ interface Props {
   /** As large as its place lets it be. */
   readonly fit?: boolean;
   /** The part that is used, in shares; the rest is paled. */
-  readonly part?: { readonly left: number; readonly top: number; readonly width: number; readonly height: number };
+  readonly part?: Part | undefined;
+  /** Is told the part that is dragged over; with `fit`. */
+  readonly onPart?: ((part: Part) => void) | undefined;
 }
 
+/** A part of a picture, in shares of its sides. */
+interface Part {
+  readonly left: number;
+  readonly top: number;
+  readonly width: number;
+  readonly height: number;
+}
+
+/** Drags of fewer px are slips. */
+const SLIP = 6;
+
 /** A picture on a canvas that fills its place. */
-export function BitmapView({ picture, label, repeat = false, half = false, fit = false, part }: Props) {
+export function BitmapView({ picture, label, repeat = false, half = false, fit = false, part, onPart }: Props) {
   const canvas = useRef<HTMLCanvasElement>(null);
+  const from = useRef<readonly [number, number]>(undefined);
+  /** Where the pointer is, in shares of the picture. */
+  const placeOf = (event: PointerEvent): readonly [number, number] => {
+    const box = event.currentTarget.getBoundingClientRect();
+    const scale = picture ? Math.min(box.width / picture.width, box.height / picture.height) : 1;
+    const [w, h] = [(picture?.width ?? 1) * scale, (picture?.height ?? 1) * scale];
+    const within = (v: number) => Math.min(1, Math.max(0, v));
+    return [within((event.clientX - box.left - (box.width - w) / 2) / w), within((event.clientY - box.top - (box.height - h) / 2) / h)];
+  };
+  const drag = (event: PointerEvent) => {
+    if (!from.current || !onPart || event.buttons !== 1) return;
+    const [x, y] = placeOf(event);
+    const [u, v] = from.current;
+    const box = event.currentTarget.getBoundingClientRect();
+    if (Math.abs(x - u) * box.width < SLIP || Math.abs(y - v) * box.height < SLIP) return;
+    onPart({ left: Math.min(x, u), top: Math.min(y, v), width: Math.abs(x - u), height: Math.abs(y - v) });
+  };
   useEffect(() => {
     const sheet = canvas.current;
     if (!sheet) return;
@@ -47,5 +79,20 @@ export function BitmapView({ picture, label, repeat = false, half = false, fit =
     observer.observe(sheet);
     return () => observer.disconnect();
   }, [picture, repeat, half, fit, part]);
-  return <canvas ref={canvas} role="img" aria-label={label} className="block size-full" />;
+  return (
+    <canvas
+      ref={canvas}
+      role="img"
+      aria-label={label}
+      className={`block size-full ${onPart ? "cursor-crosshair touch-none" : ""}`}
+      onPointerDown={(event) => {
+        from.current = placeOf(event);
+        if (onPart && event.isTrusted) event.currentTarget.setPointerCapture(event.pointerId);
+      }}
+      onPointerMove={drag}
+      onPointerUp={() => {
+        from.current = undefined;
+      }}
+    />
+  );
 }

@@ -1,4 +1,5 @@
 import { type GrainWork, grainWorkSchema } from "@core/desk/grain-work";
+import { printScale } from "@core/desk/print-scale";
 import { drawnGrainKinds, grainOf } from "@core/ground/grain";
 import { useCallback, useEffect, useRef, useState } from "react";
 import { useFetcher } from "react-router";
@@ -7,23 +8,35 @@ import { Button } from "~/ui/button";
 import { saveFile } from "~/ui/save-file";
 import { Segments } from "~/ui/segments";
 import { TopBar } from "~/ui/top-bar";
+import { counted } from "~/ui/words";
 import { DEPTHS, STROKES_HEIGHT, STROKES_WIDTH } from "~/workers/grain-strokes";
 import { BitmapView } from "./bitmap-view";
 import { Bars, Card } from "./card";
 import { takeCarried } from "./carry-picture";
 import { FindingList } from "./finding-list";
 import type { action } from "./grain-route";
+import { drawnSvg } from "./svg-file";
 import { useDesk } from "./use-desk";
 
 const views = ["as it tiles", "moved by half", "once"] as const;
 const tileNames = { cut: "along the least path", blend: "by a soft blend", none: "leave it" } as const;
 
+interface Named {
+  readonly id: string;
+  readonly name: string;
+}
+
 /** The grain desk: a picture of a surface becomes a grain that tiles, beside the strokes it will give. */
-export function GrainDesk({ brushes }: { brushes: readonly { readonly id: string; readonly name: string }[] }) {
+export function GrainDesk({ brushes, sets }: { brushes: readonly Named[]; sets: readonly Named[] }) {
   const [work, setWork] = useState<GrainWork>(() => grainWorkSchema.parse({}));
   const [view, setView] = useState<(typeof views)[number]>("as it tiles");
   const [brush, setBrush] = useState("");
+  const [wholeSet, setWholeSet] = useState("");
+  const [pxPerMm, setPxPerMm] = useState("");
+  const [dpi, setDpi] = useState("300");
   const [name, setName] = useState("");
+  /** Why an SVG picture could not be drawn. */
+  const [undrawn, setUndrawn] = useState<string>();
   const { desk, open, generate, exportPng } = useDesk(work);
   const chooser = useRef<HTMLInputElement>(null);
   const keeper = useFetcher<typeof action>();
@@ -32,7 +45,9 @@ export function GrainDesk({ brushes }: { brushes: readonly { readonly id: string
     (file: File) => {
       setWork(grainWorkSchema.parse({}));
       setName(file.name.replace(/\.[^.]*$/, ""));
-      open(file);
+      setUndrawn(undefined);
+      if (file.type !== "image/svg+xml") open(file);
+      else drawnSvg(file).then(open, (error: Error) => setUndrawn(error.message));
     },
     [open],
   );
@@ -51,15 +66,20 @@ export function GrainDesk({ brushes }: { brushes: readonly { readonly id: string
   }, [begin]);
 
   const download = async () => saveFile(await exportPng(), `${name.trim() || "grain"}.png`, "image/png");
-  const use = async () => {
+  const known = Number(pxPerMm) > 0 && Number(dpi) > 0;
+  const scale = known ? printScale(Number(pxPerMm), Number(dpi)) : 1;
+  const use = async (to: "brush" | "set") => {
     const form = new FormData();
     form.set("picture", new File([await exportPng()], `${name.trim() || "grain"}.png`, { type: "image/png" }));
-    form.set("brush", brush);
+    form.set(to, to === "brush" ? brush : wholeSet);
+    if (known) form.set("scale", String(scale));
     void keeper.submit(form, { method: "post", encType: "multipart/form-data" });
   };
 
   const { opened, grain, findings, ends, strokes, fault, busy } = desk;
-  const trouble = fault ?? (keeper.state === "idle" && keeper.data ? keeper.data.fault : undefined);
+  const answer = keeper.state === "idle" ? keeper.data : undefined;
+  const trouble = undrawn ?? fault ?? (answer && "fault" in answer ? answer.fault : undefined);
+  const given = answer && "changed" in answer ? answer : undefined;
   return (
     // biome-ignore lint/a11y/noStaticElementInteractions: dropping is the second way; the button that opens the chooser is the first
     <div
@@ -99,7 +119,7 @@ export function GrainDesk({ brushes }: { brushes: readonly { readonly id: string
         <input
           ref={chooser}
           type="file"
-          accept="image/png,image/jpeg,image/webp"
+          accept="image/png,image/jpeg,image/webp,image/svg+xml"
           aria-label="A picture of a surface"
           className="hidden"
           onChange={(event) => {
@@ -157,8 +177,17 @@ export function GrainDesk({ brushes }: { brushes: readonly { readonly id: string
             <div tabIndex={0} className="space-y-3 lg:overflow-y-auto">
               <Card title="The picture">
                 <div className="sheet mb-1.5 h-28 overflow-hidden rounded border border-line">
-                  <BitmapView picture={opened.thumbnail} fit label="The picture as it was opened" part={work.part} />
+                  <BitmapView
+                    picture={opened.thumbnail}
+                    fit
+                    label="The picture as it was opened; drag over the part to use"
+                    part={work.turn === 0 ? work.part : undefined}
+                    onPart={
+                      work.turn !== 0 ? undefined : ({ left, top, width, height }) => set({ part: { left, top, width: Math.max(0.02, width), height: Math.max(0.02, height) } })
+                    }
+                  />
                 </div>
+                <RangeLine label="Straighten" value={work.turn} low={-45} high={45} step={0.5} unit="°" onChange={(turn) => set({ turn })} onDone={() => undefined} />
                 {(["left", "top", "width", "height"] as const).map((side) => (
                   <RangeLine
                     key={side}
@@ -174,6 +203,7 @@ export function GrainDesk({ brushes }: { brushes: readonly { readonly id: string
                 ))}
               </Card>
               <Card title="Light and levels">
+                <RangeLine label="Sharpen" value={work.sharpen} low={0} high={4} step={0.05} unit="%" onChange={(sharpen) => set({ sharpen })} onDone={() => undefined} />
                 <RangeLine label="Even out above" value={work.even} low={0.05} high={1} step={0.01} unit="%" onChange={(even) => set({ even })} onDone={() => undefined} />
                 <RangeLine label="Black at" value={work.black} low={0} high={1} step={0.005} unit="%" onChange={(black) => set({ black })} onDone={() => undefined} />
                 <RangeLine label="White at" value={work.white} low={0} high={1} step={0.005} unit="%" onChange={(white) => set({ white })} onDone={() => undefined} />
@@ -200,6 +230,34 @@ export function GrainDesk({ brushes }: { brushes: readonly { readonly id: string
               <Card title="Findings">
                 <FindingList findings={findings} work={work} onMend={set} />
               </Card>
+              <Card title="Size in print">
+                <div className="flex flex-wrap items-center gap-1.5">
+                  <input
+                    type="number"
+                    className={`${box} w-20 text-right font-mono`}
+                    min={0}
+                    step="any"
+                    aria-label="Px of the picture to a millimetre of the surface"
+                    value={pxPerMm}
+                    onChange={(event) => setPxPerMm(event.target.value)}
+                  />
+                  px per mm, painted at
+                  <input
+                    type="number"
+                    className={`${box} w-18 text-right font-mono`}
+                    min={1}
+                    aria-label="Dots per inch of the painting"
+                    value={dpi}
+                    onChange={(event) => setDpi(event.target.value)}
+                  />
+                  dpi
+                </div>
+                <p className="mt-1 text-[13px] text-soft">
+                  {known && grain
+                    ? `One tile is ${(grain.picture.width / Number(pxPerMm)).toFixed(1)} mm wide; at scale ${scale.toFixed(2)} the grain has its true size in print.`
+                    : "Say how large the photographed surface is, and the grain gets its true size in print."}
+                </p>
+              </Card>
               <Card title="Keep it">
                 <div className="flex flex-wrap items-center gap-1.5">
                   <select className={`${box} w-full`} aria-label="The brush that gets the grain" value={brush} onChange={(event) => setBrush(event.target.value)}>
@@ -210,14 +268,30 @@ export function GrainDesk({ brushes }: { brushes: readonly { readonly id: string
                       </option>
                     ))}
                   </select>
-                  <Button kind="act" className="h-7" disabled={!brush || !grain || keeper.state !== "idle"} onClick={() => void use()}>
+                  <Button kind="act" className="h-7" disabled={!brush || !grain || keeper.state !== "idle"} onClick={() => void use("brush")}>
                     Use it in this brush
+                  </Button>
+                  <select className={`${box} w-full`} aria-label="The set whose brushes all get the grain" value={wholeSet} onChange={(event) => setWholeSet(event.target.value)}>
+                    <option value="">a set of yours…</option>
+                    {sets.map(({ id, name: other }) => (
+                      <option key={id} value={id}>
+                        {other}
+                      </option>
+                    ))}
+                  </select>
+                  <Button className="h-7" disabled={!wholeSet || !grain || keeper.state !== "idle"} onClick={() => void use("set")}>
+                    Give it to the whole set
                   </Button>
                   <Button className="h-7" disabled={!grain} onClick={() => void download()}>
                     Save as PNG
                   </Button>
                 </div>
-                <p className="mt-1 text-[13px] text-soft">The brush gets a new revision with this grain; the earlier one stays in its history.</p>
+                <p className="mt-1 text-[13px] text-soft">A brush gets a new revision with this grain; the earlier one stays in its history.</p>
+                {given && (
+                  <p role="status" className="mt-1">
+                    {counted(given.changed, "brush", "brushes")} of “{given.set}” {given.changed === 1 ? "has" : "have"} it now.
+                  </p>
+                )}
               </Card>
             </div>
           </div>

@@ -13,9 +13,11 @@ import { BitmapView } from "./bitmap-view";
 import { Card } from "./card";
 import { takeCarried } from "./carry-picture";
 import { KeptTips } from "./kept-tips";
+import { PivotCard } from "./pivot-card";
 import { drawnSvg } from "./svg-file";
 import { DrawingSettings, type DrawSettings, usualDrawing } from "./tip-draw-card";
 import { TipFamilyStrip } from "./tip-family-strip";
+import { TipFindingsCard } from "./tip-findings-card";
 import { TipKeepCard } from "./tip-keep-card";
 import { type SheetTool, sheetTools, TipSheetView } from "./tip-sheet-view";
 import { MapCard, PlaceCard, StrengthCard } from "./tip-work-cards";
@@ -248,59 +250,17 @@ export function TipDesk({ brushes, tips, studio }: Props) {
           {sheet && (
             // biome-ignore lint/a11y/noNoninteractiveTabindex: the settings scroll, and must do so by keys
             <div tabIndex={0} className="space-y-3 lg:min-h-0 lg:overflow-y-auto">
-              <Card title="Findings">
-                {!findings && (
-                  <p role="status" className="text-soft">
-                    Looking…
-                  </p>
-                )}
-                {findings?.length === 0 && <p>Nothing to mend.</p>}
-                <ul className="space-y-1.5">
-                  {findings?.map(({ kind, says, mend }) => (
-                    <li key={kind} className="flex items-start justify-between gap-2">
-                      <span>{says}</span>
-                      {mend && (
-                        <Button className="h-7 shrink-0 px-2" onClick={() => engine.step(mend.step)}>
-                          {mend.label}
-                        </Button>
-                      )}
-                    </li>
-                  ))}
-                </ul>
-              </Card>
+              <TipFindingsCard findings={findings} engine={engine} />
               <Card title="Draw">
                 <DrawingSettings brushes={brushes} settings={drawing} onSettings={(patch) => setDrawing({ ...drawing, ...patch })} mapped={sheet.mapped} />
               </Card>
               <StrengthCard sheet={sheet} engine={engine} />
               <PlaceCard sheet={sheet} engine={engine} />
-              <Card title="Pivot">
-                <div className="flex items-center gap-3">
-                  <div className="grid grid-cols-3 gap-1">
-                    {[-1, 0, 1].flatMap((v) =>
-                      [-1, 0, 1].map((u) => (
-                        <button
-                          key={`${u} ${v}`}
-                          type="button"
-                          aria-label={`Turn about ${nineNames[v + 1][u + 1]}`}
-                          aria-pressed={pivot[0] === u && pivot[1] === v}
-                          className="size-6 rounded border border-edge bg-raised aria-pressed:bg-act"
-                          onClick={() => setPivot([u, v])}
-                        />
-                      )),
-                    )}
-                  </div>
-                  <div className="space-y-1.5 text-[13px] text-soft">
-                    <p>The place that lies on the path, and about which the tip turns.</p>
-                    <Button
-                      className="h-7 text-ink"
-                      disabled={!sheet.centre}
-                      onClick={() => sheet.centre && setPivot([round((2 * sheet.centre[0]) / sheet.width - 1), round((2 * sheet.centre[1]) / sheet.height - 1)])}
-                    >
-                      Its weight’s centre
-                    </Button>
-                  </div>
-                </div>
-              </Card>
+              <PivotCard
+                pivot={pivot}
+                centre={sheet.centre && [round((2 * sheet.centre[0]) / sheet.width - 1), round((2 * sheet.centre[1]) / sheet.height - 1)]}
+                onPivot={setPivot}
+              />
               <MapCard sheet={sheet} engine={engine} />
               <TipKeepCard brushes={brushes} studio={studio} sheet={sheet} engine={engine} pivot={pivot} pick={pick} tried={triedId} />
             </div>
@@ -310,11 +270,5 @@ export function TipDesk({ brushes, tips, studio }: Props) {
     </div>
   );
 }
-
-const nineNames = [
-  ["the top left corner", "the middle of the top", "the top right corner"],
-  ["the middle of the left side", "the middle", "the middle of the right side"],
-  ["the bottom left corner", "the middle of the bottom", "the bottom right corner"],
-] as const;
 
 const round = (v: number) => Math.round(v * 1000) / 1000;

@@ -1,9 +1,10 @@
 import { chance } from "@core/chance/counter";
 import { blurredWide, evenlyLit, unevenLight } from "@core/desk/even-light";
 import { grainFindings } from "@core/desk/findings";
-import { grainOfPlane, grainWorkSchema } from "@core/desk/grain-work";
+import { grainOfPlane, grainWorkSchema, straightened } from "@core/desk/grain-work";
 import { fullRange, histogramOf, inverted, levelled } from "@core/desk/levels";
 import { crop, greyOf, type Plane, planeOf, shiftedByHalf } from "@core/desk/plane";
+import { printScale } from "@core/desk/print-scale";
 import { repeatOf } from "@core/desk/repeat";
 import { seamOf } from "@core/desk/seam";
 import { leastPath, tiled } from "@core/desk/tile";
@@ -195,4 +196,31 @@ describe("the whole work", () => {
     const plane = planeOf(4, 2, (x, y) => x + 10 * y);
     expect([...shiftedByHalf(plane).data]).toEqual([12, 13, 10, 11, 2, 3, 0, 1]);
   });
+});
+
+describe("a photograph taken askew", () => {
+  const stripes = (degrees: number) => planeOf(200, 150, (x, y) => 0.5 + 0.4 * Math.sin((x * Math.cos((degrees * Math.PI) / 180) - y * Math.sin((degrees * Math.PI) / 180)) / 4));
+  test("is straightened: upright stripes again, and px all over", () => {
+    const { width, height, data } = straightened(stripes(12), -12);
+    for (let x = 0; x < width; x++) {
+      const column = Array.from({ length: height }, (_, y) => data[y * width + x]);
+      expect(Math.max(...column) - Math.min(...column)).toBeLessThan(0.12);
+    }
+    expect(Math.min(...data), "no empty corners").toBeGreaterThan(0.05);
+    expect(width / height).toBeCloseTo(200 / 150, 1);
+  });
+  test("is sharpened: its steps grow, its mean stays", () => {
+    const source = photo(120, 120);
+    const mean = (plane: Plane) => plane.data.reduce((a, b) => a + b, 0) / plane.data.length;
+    const work = (settings: object) => grainOfPlane(source, grainWorkSchema.parse({ tile: "none", ...settings }));
+    const steps = ({ width, data }: Plane) => data.reduce((sum, v, i) => sum + (i % width ? Math.abs(v - data[i - 1]) : 0), 0);
+    expect(steps(work({ sharpen: 1 }))).toBeGreaterThan(steps(source) * 1.2);
+    expect(mean(work({ sharpen: 1 }))).toBeCloseTo(mean(source), 1);
+  });
+});
+
+test("a grain's true size in print: 300 dots an inch are 11.811 to a millimetre (an inch is 25.4 mm: the international yard of 1959, recalled)", () => {
+  expect(printScale(11.811, 300)).toBeCloseTo(1, 4);
+  expect(printScale(23.622, 300)).toBeCloseTo(0.5, 4);
+  expect(printScale(1e-6, 300), "as far as a ground goes").toBe(20);
 });

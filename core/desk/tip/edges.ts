@@ -19,9 +19,9 @@ function onLarger({ width, height, data }: Plane, pad: number): Plane {
   return out;
 }
 
-/** Adds what a blur of 2 px takes away, `amount` times. */
+/** Adds what a blur of 2 px takes away, `amount` times; the border counts as going on. */
 export function sharpened(plane: Plane, amount: number): Plane {
-  const soft = blurredTip(plane, 2).data;
+  const soft = blurredBy(plane, 2).data;
   return { ...plane, data: plane.data.map((v, i) => Math.min(1, Math.max(0, v + amount * (v - soft[i])))) };
 }
 
