@@ -103,10 +103,11 @@ test("the part is dragged, straightened and sharpened, has its true size in prin
   await page.getByRole("link", { name: "Sets" }).click();
   await page.getByRole("button", { name: "New set" }).click();
   await page.getByRole("combobox", { name: "Licence" }).waitFor();
-  const setName = await page.getByRole("textbox", { name: /name/i }).first().inputValue();
-  await page.getByRole("checkbox", { name: "Grained try" }).first().check();
-  await page.getByRole("button", { name: /^Save/ }).first().click();
-  await page.waitForTimeout(800);
+  const setName = "Grained set";
+  await page.getByRole("textbox", { name: "Name", exact: true }).fill(setName);
+  await page.getByRole("button", { name: "Add Grained try to the set" }).click();
+  await page.getByRole("button", { name: "Save", exact: true }).click();
+  await page.getByText("saved", { exact: true }).waitFor();
 
   await page.getByRole("link", { name: "Grains" }).click();
   await page.getByText("Put a surface on the desk").waitFor();

@@ -66,6 +66,15 @@ describe.each(["light", "dark"] as const)("axe finds nothing on the %s table", (
     await page.getByRole("button", { name: "My layers" }).click();
     all.layers = await findings(page);
     await page.keyboard.press("Escape");
+    await page.getByRole("link", { name: "Tips" }).click();
+    await page.getByText("Begin a tip").waitFor();
+    all.tipDesk = await findings(page);
+    await page.getByRole("combobox", { name: "Begin with" }).selectOption("speckle");
+    await page.getByRole("region", { name: "Findings" }).waitFor();
+    await page.getByRole("button", { name: "From its depth" }).click();
+    await page.getByRole("button", { name: "Add a blank tip to the family" }).click();
+    await page.getByRole("button", { name: "Tip 2, blank sheet" }).waitFor();
+    all.tip = await findings(page);
     await page.getByRole("link", { name: "Grains" }).click();
     await page.getByText("Put a surface on the desk").waitFor();
     all.desk = await findings(page);

@@ -1,6 +1,7 @@
 import { readFileSync } from "node:fs";
 import { decode, encode } from "fast-png";
 import type { Browser, Page } from "playwright-core";
+import sharp from "sharp";
 import { afterAll, beforeAll, expect, test } from "vitest";
 import { enterDemo, onBench, openBrowser, painter, penStroke, proofed } from "./browser";
 
@@ -229,6 +230,60 @@ test("what cannot be opened is said in one line, SVG is drawn without running an
   expect(await page.getByRole("alert").count()).toBe(0);
   expect(complaints.filter((text) => !/127\.0\.0\.1:9|Content Security|Content-Security/.test(text))).toEqual([]);
   await close();
+});
+
+test("pictures of every kind that a camera or a program writes come out as they look", { timeout: 120_000 }, async () => {
+  const { context, page, complaints } = await painter(browser);
+  await enterDemo(page);
+  await onDesk(page);
+  // Dark on the left half.
+  const half = sharp({ create: { width: 64, height: 40, channels: 3, background: "#ffffff" } }).composite([
+    { input: { create: { width: 32, height: 40, channels: 3, background: "#101010" } }, left: 0, top: 0 },
+  ]);
+  const flat = sharp(await half.png().toBuffer());
+  const files: [string, string, Buffer, string][] = [
+    ["cmyk.jpg", "image/jpeg", await flat.clone().toColourspace("cmyk").jpeg({ quality: 95 }).toBuffer(), "64×40 px"],
+    ["turned.jpg", "image/jpeg", await flat.clone().withMetadata({ orientation: 6 }).jpeg({ quality: 95 }).toBuffer(), "40×64 px"],
+    ["palette.png", "image/png", await flat.clone().png({ palette: true }).toBuffer(), "64×40 px"],
+    ["deep.png", "image/png", await flat.clone().toColourspace("rgb16").png().toBuffer(), "64×40 px"],
+    ["lossy.webp", "image/webp", await flat.clone().webp().toBuffer(), "64×40 px"],
+    [
+      "moving.webp",
+      "image/webp",
+      await sharp([await flat.clone().png().toBuffer(), await flat.clone().negate().png().toBuffer()], { join: { animated: true } })
+        .webp({ lossless: true })
+        .toBuffer(),
+      "64×40 px",
+    ],
+    ["dot.png", "image/png", Buffer.from(encode({ width: 1, height: 1, data: new Uint8Array([0]), channels: 1, depth: 8 })), "1×1 px"],
+  ];
+  for (const [name, type, body, size] of files) {
+    await page.getByRole("combobox", { name: "Begin with" }).selectOption("polygon");
+    await page.getByText("1024×1024 px").waitFor({ timeout: 20_000 });
+    await page.getByLabel("A picture for a tip").setInputFiles({ name, mimeType: type, buffer: body });
+    await page.getByText(size, { exact: true }).waitFor({ timeout: 20_000 });
+    if (name === "dot.png") continue;
+    const saved = await savedPng(page, "Save as PNG");
+    const strengthAt = (x: number, y: number) => saved.data[(y * saved.width + x) * 2 + 1] / 65535;
+    // A quarter turn clockwise brings the left side to the top.
+    const [dark, light] = name === "turned.jpg" ? [strengthAt(20, 10), strengthAt(20, 54)] : [strengthAt(10, 20), strengthAt(54, 20)];
+    expect(dark, `${name}: its dark half is strong`).toBeGreaterThan(0.8);
+    expect(light, `${name}: its light half is not`).toBeLessThan(0.06);
+  }
+  expect(complaints).toEqual([]);
+  await context.close();
+});
+
+test("a photograph of a hundred million px is refused before it is decoded", { timeout: 60_000 }, async () => {
+  const { context, page } = await painter(browser);
+  await enterDemo(page);
+  await onDesk(page);
+  const body = await sharp({ create: { width: 12_000, height: 9000, channels: 3, background: "#777777" } })
+    .jpeg()
+    .toBuffer();
+  await page.getByLabel("A picture for a tip").setInputFiles({ name: "wall.jpg", mimeType: "image/jpeg", buffer: body });
+  await expect.poll(() => page.getByRole("alert").textContent(), { timeout: 15_000 }).toBe("wall.jpg: 12000×9000 px; 4096 px a side are the most");
+  await context.close();
 });
 
 test("long work says so and can be stopped, and leaves the tip as it was", { timeout: 120_000 }, async () => {

@@ -1,4 +1,5 @@
 import { measureBench } from "./bench";
+import { measureDesk } from "./desk";
 import { measureGrowth } from "./growth";
 import { measureLayers } from "./layers";
 import { measureMarks } from "./marks";
@@ -17,6 +18,7 @@ const layers = measureLayers();
 const marks = measureMarks();
 const memory = measureMemory();
 const growth = measureGrowth();
+const desk = await measureDesk();
 const bench = process.env.BROSSE_TEST_ADDRESS ? await measureBench(process.env.BROSSE_TEST_ADDRESS) : undefined;
 
 if (process.argv.includes("--json")) {
@@ -25,7 +27,7 @@ if (process.argv.includes("--json")) {
     along: { coverToSkia: along.cover / along.skia, tintToSkia: along.tint / along.skia, strokeToSkia: along.stroke / along.skia, strokeToCover: along.stroke / along.cover },
     about: { coverToSkia: about.cover / about.skia, tintToSkia: about.tint / about.skia },
   }));
-  process.stdout.write(`${JSON.stringify({ unit: "Mpx/s", stamping, ratios, pictures, mixing, wet, layers, marksASecond: marks, memory, growth, bench }, null, 2)}\n`);
+  process.stdout.write(`${JSON.stringify({ unit: "Mpx/s", stamping, ratios, pictures, mixing, wet, layers, marksASecond: marks, memory, growth, desk, bench }, null, 2)}\n`);
 } else {
   const cell = (value: number) => value.toFixed(0).padStart(8);
   const ratio = (value: number) => `${value.toFixed(2)}×`.padStart(8);
@@ -53,6 +55,15 @@ if (process.argv.includes("--json")) {
   say(`6000×4500 px: empty ${(memory.empty / 1024).toFixed(0)} kB, full ${memory.full.toFixed(3)} times its tiles`);
   say(`allocated for each of a million marks: ${memory.made.toFixed(1)} bytes made, ${memory.painted.toFixed(1)} bytes painted`);
   say(`time grows with (marks × area)^${growth.toFixed(3)}`);
+  say(`desk: 4096² px opened in ${desk.open.toFixed(0)} ms, 2048² px made to tile in ${desk.tile.toFixed(0)} ms`);
+  say(
+    `desk, 2048² px: halved in ${desk.resize.toFixed(0)} ms (sharp ${desk.sharpResize.toFixed(0)}), levels in ${desk.levels.toFixed(0)} ms (sharp ${desk.sharpLevels.toFixed(0)})`,
+  );
+  say(
+    `desk, a tip of 1024² px: ${Object.entries(desk.steps)
+      .map(([step, ms]) => `${step} ${ms.toFixed(0)} ms`)
+      .join(", ")}`,
+  );
   if (bench) {
     say(`slider to proofs: p50 ${bench.proofs.p50.toFixed(1)} ms, p95 ${bench.proofs.p95.toFixed(1)} ms`);
     say(`pointer to pixels, mixing at 500 px: p50 ${bench.mixing.p50.toFixed(1)} ms, p95 ${bench.mixing.p95.toFixed(1)} ms`);

@@ -82,8 +82,9 @@ export function BitmapView({ picture, label, repeat = false, half = false, fit =
   return (
     <canvas
       ref={canvas}
-      role="img"
-      aria-label={label}
+      role={label ? "img" : undefined}
+      aria-label={label || undefined}
+      aria-hidden={!label}
       className={`block size-full ${onPart ? "cursor-crosshair touch-none" : ""}`}
       onPointerDown={(event) => {
         from.current = placeOf(event);

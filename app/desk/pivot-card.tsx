@@ -14,7 +14,7 @@ export function PivotCard({ pivot, centre, onPivot }: { pivot: Pivot; centre: Pi
   return (
     <Card title="Pivot">
       <div className="flex items-center gap-3">
-        <div className="grid grid-cols-3 gap-1">
+        <div className="grid shrink-0 grid-cols-[repeat(3,auto)] gap-1">
           {[-1, 0, 1].flatMap((v) =>
             [-1, 0, 1].map((u) => (
               <button
@@ -22,7 +22,7 @@ export function PivotCard({ pivot, centre, onPivot }: { pivot: Pivot; centre: Pi
                 type="button"
                 aria-label={`Turn about ${nineNames[v + 1][u + 1]}`}
                 aria-pressed={pivot[0] === u && pivot[1] === v}
-                className="size-6 rounded border border-edge bg-raised aria-pressed:bg-act pointer-coarse:size-10"
+                className="size-[24px] rounded border border-edge bg-raised aria-pressed:bg-act pointer-coarse:size-10"
                 onClick={() => onPivot([u, v])}
               />
             )),

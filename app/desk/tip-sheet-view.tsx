@@ -37,7 +37,8 @@ export function TipSheetView({ engine, size, tool, pivot, onPivot }: Props) {
     const canvas = document.createElement("canvas");
     canvas.className = "absolute inset-0 size-full touch-none";
     canvas.tabIndex = -1;
-    canvas.setAttribute("aria-hidden", "true");
+    canvas.setAttribute("role", "img");
+    canvas.setAttribute("aria-label", "The tip’s sheet; draw on it");
     holder.prepend(canvas);
     const offscreen = canvas.transferControlToOffscreen();
     engine.ask({ kind: "canvas", canvas: offscreen }, [offscreen]);
@@ -96,8 +97,6 @@ export function TipSheetView({ engine, size, tool, pivot, onPivot }: Props) {
         ref={sheet}
         className={`relative bg-white shadow-md ring-1 ring-line ${size ? "" : "invisible"}`}
         style={size && { width: size.width * scale, height: size.height * scale }}
-        role="img"
-        aria-label="The tip’s sheet; draw on it"
       >
         {size && (
           // The overlay takes the pointer unless one draws.
@@ -120,7 +119,7 @@ export function TipSheetView({ engine, size, tool, pivot, onPivot }: Props) {
           <button
             type="button"
             aria-label={`Pivot, ${percent(pivot[0])} right and ${percent(pivot[1])} down of the middle; arrow keys move it`}
-            className={`-translate-1/2 absolute grid size-6 place-items-center ${tool === "pivot" ? "" : "pointer-events-none"}`}
+            className={`-translate-1/2 absolute grid size-[24px] place-items-center ${tool === "pivot" ? "" : "pointer-events-none"}`}
             style={{ left: `${50 + pivot[0] * 50}%`, top: `${50 + pivot[1] * 50}%` }}
             onPointerDown={(event) => event.currentTarget.setPointerCapture(event.pointerId)}
             onPointerMove={(event) => event.buttons === 1 && onPivot(pivotAt(placeOf(event)))}

@@ -99,13 +99,18 @@ export class TipCanvas {
       if (!holds(strength.data, width, left, top, Math.min(TILE, width - left), Math.min(TILE, height - top))) continue;
       const tile = surface.layers[0].tiles.make(index) / 2;
       const words = this.kernels.heap.u16;
-      for (let y = 0; y < Math.min(TILE, height - top); y++) {
-        for (let x = 0; x < Math.min(TILE, width - left); x++) {
+      const [columnsHere, rowsHere] = [Math.min(TILE, width - left), Math.min(TILE, height - top)];
+      for (let y = 0; y < rowsHere; y++) {
+        for (let x = 0; x < columnsHere; x++) {
           const from = (top + y) * width + left + x;
+          const alpha = strength.data[from] * ONE;
+          if (alpha === 0) continue;
           const to = tile + y * TILE + x;
-          const alpha = strength.data[from];
-          for (let c = 0; c < 3; c++) words[to + c * PLANE_WORDS] = Math.round(alpha * (map ? map.data[from] : INK[c]) * ONE);
-          words[to + 3 * PLANE_WORDS] = Math.round(alpha * ONE);
+          const grey = map?.data[from] ?? 0;
+          words[to] = alpha * (map ? grey : INK[0]) + 0.5;
+          words[to + PLANE_WORDS] = alpha * (map ? grey : INK[1]) + 0.5;
+          words[to + 2 * PLANE_WORDS] = alpha * (map ? grey : INK[2]) + 0.5;
+          words[to + 3 * PLANE_WORDS] = alpha + 0.5;
         }
       }
       this.kernels.heap.u8[surface.dirty + index] = 0xff;

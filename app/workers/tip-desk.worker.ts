@@ -139,7 +139,8 @@ let ended: (() => void) | undefined;
 async function open(file: File, goes: Goes): Promise<void> {
   const picture = await openPicture(file);
   const source = likelySource(picture);
-  put([newMember(file.name.replace(/\.[^.]*$/, ""), sheetOfPicture(picture, source), { picture, source, greys: greyOf(picture) })], goes);
+  const greys = greyOf(picture);
+  put([newMember(file.name.replace(/\.[^.]*$/, ""), sheetOfPicture(picture, source, greys), { picture, source, greys })], goes);
 }
 
 async function openKept({ pictures, mapped }: Extract<TipAsk, { kind: "kept" }>): Promise<void> {
@@ -156,9 +157,9 @@ async function openKept({ pictures, mapped }: Extract<TipAsk, { kind: "kept" }>)
 function readAgain(source: StrengthSource): void {
   const member = members[chosen];
   if (!member?.picture) return;
-  change(member, sheetOfPicture(member.picture, source), "what of the picture is strong");
-  member.source = source;
   member.greys = greyOf(member.picture);
+  change(member, sheetOfPicture(member.picture, source, member.greys), "what of the picture is strong");
+  member.source = source;
   void show(true);
 }
 

@@ -22,9 +22,12 @@ export function inverted({ width, height, data }: Plane): Plane {
 
 /** How many px lie in each of `bins` even ranges of 0…1. */
 export function histogramOf({ data }: Plane, bins = 64): number[] {
-  const counts = Array.from({ length: bins }, () => 0);
-  for (const v of data) counts[Math.min(bins - 1, Math.max(0, Math.floor(v * bins)))]++;
-  return counts;
+  const counts = new Uint32Array(bins);
+  for (let i = 0; i < data.length; i++) {
+    const bin = (data[i] * bins) | 0;
+    counts[bin < 0 ? 0 : bin < bins ? bin : bins - 1]++;
+  }
+  return Array.from(counts);
 }
 
 /** The levels that leave a share of the px black and as many white. */

@@ -27,10 +27,9 @@ export function likelySource({ channels, data, full }: Picture): StrengthSource 
   return clear * 100 > data.length / channels ? "alpha" : "darkness";
 }
 
-/** Makes a tip of a picture. Transparent px have no strength, whatever their colour. */
-export function sheetOfPicture(picture: Picture, source: StrengthSource): TipSheet {
+/** Makes a tip of a picture. Transparent px have no strength, whatever their colour. @param grey how light it is, where that is known already */
+export function sheetOfPicture(picture: Picture, source: StrengthSource, grey: Plane = greyOf(picture)): TipSheet {
   const { width, height, channels, data, full } = picture;
-  const grey = greyOf({ ...picture, channels, data });
   const alpha = channels % 2 === 0 ? (i: number) => data[i * channels + channels - 1] / full : () => 1;
   const strength = new Float32Array(width * height);
   for (let i = 0; i < strength.length; i++) {
