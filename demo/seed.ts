@@ -1,3 +1,4 @@
+import { shapeOfSheets } from "@core/desk/tip/sheet";
 import { createAccount, findByEmail } from "@server/accounts/repository";
 import { addBrushes } from "@server/brushes/repository";
 import type { Database } from "@server/database/connect";
@@ -5,8 +6,10 @@ import { publish } from "@server/editions/publish";
 import { keepPicture } from "@server/images/pictures";
 import type { RenderPool } from "@server/render/pool";
 import { createSet, findSet } from "@server/sets/repository";
+import { keepTip } from "@server/tips/repository";
 import { demoBrushes } from "./brushes";
 import { demoPictures } from "./pictures";
+import { demoTips } from "./tips";
 
 /** The demo workshop's account, printed by the demo start. */
 export const demoAccount = { email: "workshop@quayside.example", studio: "Quayside Signworks", password: "gold-leaf-and-enamel" };
@@ -18,6 +21,12 @@ export async function seedDemo(database: Database, pool: RenderPool): Promise<vo
   const account = (await createAccount(database, demoAccount)) ?? (await findByEmail(database, demoAccount.email));
   if (!account) throw new Error("the demo workshop could not be opened");
   for (const [path, bytes] of demoPictures) await keepPicture(database, "tips", bytes, path);
+  for (const { name, tags, credit, pictures, mapped, pick, pivot } of demoTips()) {
+    const paths: string[] = [];
+    for (const bytes of pictures) paths.push(await keepPicture(database, "tips", bytes, name));
+    const shape = shapeOfSheets(paths, mapped, { pick, weights: paths.map(() => 1) });
+    await keepTip(database, account.id, { name, tags, credit, licence: "CC-BY-4.0" }, { shape, pivot: [pivot[0], pivot[1]] });
+  }
   const ids = await addBrushes(database, account.id, demoBrushes);
   const byName = new Map(demoBrushes.map((brush, i) => [brush.name, ids[i]]));
   const member = (name: string, group: string) => ({ id: byName.get(name) ?? "", group });

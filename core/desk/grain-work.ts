@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { evenlyLit } from "./even-light";
-import { inverted, levelled } from "./levels";
+import { inverted, keptApart, levelled } from "./levels";
 import { crop, type Plane } from "./plane";
 import { tiled } from "./tile";
 import { sharpened } from "./tip/edges";
@@ -45,7 +45,7 @@ const LEAST = 8;
 /** Nothing is evened out. */
 const UNTOUCHED = 1;
 
-/** Makes a grain of a picture. Black and white that meet are kept a hundredth apart. */
+/** Makes a grain of a picture. */
 export function grainOfPlane(opened: Plane, work: GrainWork): Plane {
   const { part } = work;
   const plane = work.turn === 0 ? opened : straightened(opened, work.turn);
@@ -58,9 +58,8 @@ export function grainOfPlane(opened: Plane, work: GrainWork): Plane {
   const cut = width === plane.width && height === plane.height ? plane : crop(plane, left, top, width, height);
   const shorter = Math.min(width, height);
   const lit = work.even < UNTOUCHED ? evenlyLit(cut, Math.max(2, (work.even * shorter) / 2)) : cut;
-  const white = Math.abs(work.white - work.black) < 0.01 ? work.black + 0.01 : work.white;
-  const plain = work.black === 0 && white === 1 && work.gamma === 1;
-  const toned = plain ? lit : levelled(lit, { black: work.black, white, gamma: work.gamma });
+  const plain = work.black === 0 && work.white === 1 && work.gamma === 1;
+  const toned = plain ? lit : levelled(lit, keptApart(work));
   const sharp = work.sharpen > 0 ? sharpened(toned, work.sharpen) : toned;
   const turned = work.invert ? inverted(sharp) : sharp;
   const overlap = Math.round(work.overlap * shorter);

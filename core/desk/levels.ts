@@ -8,6 +8,14 @@ export interface Levels {
   readonly gamma: number;
 }
 
+/** The least that black and white lie apart. */
+const APART = 0.01;
+
+/** Levels whose ends lie apart: black and white that meet are kept a hundredth from one another. */
+export function keptApart({ black, white, gamma }: Levels): Levels {
+  return { black, white: Math.abs(white - black) < APART ? black + APART : white, gamma };
+}
+
 /** `((v − black) ÷ (white − black))^(1 ÷ gamma)`, cut off at 0 and 1. @throws RangeError when black is white */
 export function levelled({ width, height, data }: Plane, { black, white, gamma }: Levels): Plane {
   if (black === white || !(gamma > 0)) throw new RangeError("levels need two different ends and a gamma above 0");

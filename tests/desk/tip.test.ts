@@ -12,8 +12,10 @@ import { blankSheet, likelySource, pictureOfSheet, shapeOfSheets, sheetOfKept, s
 import { longAxis, type TipStep, tipStepSchema, withStep } from "@core/desk/tip/steps";
 import { copiesOf, symmetries } from "@core/desk/tip/symmetry";
 import { aboutMiddle, moved, resized } from "@core/desk/tip/transform";
+import { readTipPicture } from "@core/formats/png/tip-picture";
 import type { Picture } from "@core/picture/picture";
 import { readPicture } from "@core/tip/read-picture";
+import { demoTips } from "@demo/tips";
 import { createCanvas, ImageData } from "@napi-rs/canvas";
 import fc from "fast-check";
 import sharp, { type BlurOptions, type Sharp } from "sharp";
@@ -265,6 +267,11 @@ describe("a step", () => {
       }),
       { numRuns: 60 },
     );
+    const tight = withStep(sheet(disc(20, 20, 10, 10, 6)), step({ kind: "levels", black: 0, white: 5e-324, gamma: 1 })).strength;
+    expect(
+      tight.data.every((v) => v >= 0 && v <= 1),
+      "ends that all but meet",
+    ).toBe(true);
     expect(() => step({ kind: "resize", width: 5000, height: 10 })).toThrow();
     expect(() => step({ kind: "transform", across: 0 })).toThrow();
   });
@@ -385,4 +392,18 @@ test("copies of a stroke: mirrored twice it is the stroke again, and turned all 
   expect(around[1][0].x).toBeCloseTo(20, 9);
   expect(around[1][0].y).toBeCloseTo(90, 9);
   expect(around[1][0].lean).toBeCloseTo(120, 9);
+});
+
+test("the demo workshop's tips are sound: twelve and more, no two alike, nothing cut off, empty, hazy or weak", () => {
+  const tips = demoTips();
+  expect(tips.length).toBeGreaterThanOrEqual(12);
+  const bytes = tips.flatMap(({ pictures }) => pictures.map((one) => Buffer.from(one).toString("base64")));
+  expect(new Set(bytes).size).toBe(bytes.length);
+  for (const { name, pictures, mapped } of tips) {
+    for (const picture of pictures) {
+      const { strength, map } = sheetOfKept(readTipPicture(picture, name), mapped);
+      expect(map !== undefined).toBe(mapped);
+      for (const kind of tipFindings(strength, 100).map((one) => one.kind)) expect(["off-centre", "too-large"], name).toContain(kind);
+    }
+  }
 });

@@ -1,3 +1,4 @@
+import { shapeOfSheets } from "@core/desk/tip/sheet";
 import { grainOf } from "@core/ground/grain";
 import { closeSession, createAccount, findByPassword, findBySession, openSession } from "@server/accounts/repository";
 import { addBrushes, findBrush, findRevision, listBrushes, saveBrush } from "@server/brushes/repository";
@@ -9,6 +10,7 @@ import { takePackage } from "@server/editions/take";
 import { RenderPool } from "@server/render/pool";
 import { giveOneGrain } from "@server/sets/one-grain";
 import { brushesOfSet, createSet, findSet, saveSet } from "@server/sets/repository";
+import { forgetTip, keepTip, listTips, tipLabelSchema } from "@server/tips/repository";
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import { brushOf } from "../helpers";
 
@@ -102,6 +104,32 @@ describe("brushes", () => {
     await Promise.all([1, 2, 3].map((n) => addBrushes(database, owner, [brushOf({ name: `p${n}` })])));
     const positions = await database("brushes").where({ account_id: owner }).pluck("position");
     expect(new Set(positions).size).toBe(6);
+  });
+});
+
+describe("kept tips", () => {
+  const label = { name: "Rivet", tags: "metal", credit: "A studio", licence: "CC0-1.0" as const };
+  const body = { shape: shapeOfSheets(["tips/aa.png"], true, { pick: "chance", weights: [1] }), pivot: [0, 1] as [number, number] };
+
+  test("come back as they were, with the brushes that have them now, and are no one else's", async () => {
+    const [maker, other] = [await open(), await open()];
+    const id = await keepTip(database, maker.id, label, body);
+    await addBrushes(database, maker.id, [brushOf({ name: "Stamper", tip: { shape: body.shape } }), brushOf({ name: "Plain" })]);
+    await addBrushes(database, other.id, [brushOf({ name: "Theirs", tip: { shape: body.shape } })]);
+    const [kept] = await listTips(database, maker.id);
+    expect(kept).toMatchObject({ id, ...label, ...body, usedBy: ["Stamper"] });
+    expect(await listTips(database, other.id)).toEqual([]);
+    expect(await forgetTip(database, other.id, id)).toBe(false);
+    expect(await forgetTip(database, maker.id, id)).toBe(true);
+    expect(await listTips(database, maker.id)).toEqual([]);
+    expect((await listBrushes(database, maker.id)).find(({ brush }) => brush.name === "Stamper")?.brush.tip.shape, "its brush keeps it").toEqual(body.shape);
+  });
+
+  test("must be made of pictures and have a name", async () => {
+    const maker = await open();
+    await expect(keepTip(database, maker.id, label, { shape: { kind: "ellipse" } as never, pivot: [0, 0] })).rejects.toThrow("a kept tip is made of pictures");
+    expect(tipLabelSchema.safeParse({ ...label, name: "  " }).success).toBe(false);
+    expect(tipLabelSchema.safeParse({ ...label, licence: "all mine" }).success).toBe(false);
   });
 });
 

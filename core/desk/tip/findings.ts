@@ -15,7 +15,7 @@ const OFF_CENTRE = 0.04;
 const FLAT_BELOW = 0.25;
 const HAZE_SHARE = 0.02;
 /** Below this mean width of the edge, px, it is a staircase. */
-const HARD = 0.6;
+const HARD = 0.3;
 const DETAIL = 0.015;
 const SMALL_ENOUGH = 256;
 

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { inverted, levelled } from "../levels";
+import { inverted, keptApart, levelled } from "../levels";
 import { MOST_SIDE, type Plane } from "../plane";
 import { withoutBackground } from "./background";
 import { keptWithin } from "./cut-out";
@@ -111,7 +111,7 @@ export function withStep(sheet: TipSheet, step: TipStep, greys?: Plane): TipShee
     case "resize":
       return both(sheet, (plane) => resized(plane, step.width, step.height));
     case "levels":
-      return on((plane) => levelled(plane, { ...step, white: step.white === step.black ? step.black + 0.01 : step.white }), step.part);
+      return on((plane) => levelled(plane, keptApart(step)), step.part);
     case "invert":
       return on(inverted, step.part);
     case "cut-off":
