@@ -59,6 +59,14 @@ await run(async () => {
   await page.getByRole("button", { name: "More of the bench" }).click();
   await page.getByRole("menuitem", { name: "History of revisions" }).click();
   await shoot("bench-history");
+  await page.goto("/desk/tip");
+  await page.getByText("Begin a tip").waitFor();
+  await page.waitForTimeout(1500);
+  await page.getByRole("button", { name: /^My tips/ }).click();
+  await page.getByRole("searchbox", { name: "Find a tip" }).fill("Bay leaf");
+  await page.getByRole("button", { name: "Open", exact: true }).last().click();
+  await page.getByText("256×256 px").waitFor();
+  await shoot("tip-desk");
   await page.goto("/desk/grain");
   await page.getByRole("combobox", { name: "Begin with a drawn grain" }).selectOption("plaster");
   await page.getByText("Nothing to mend.").waitFor();
@@ -66,6 +74,10 @@ await run(async () => {
   await page.goto("/shelf");
   await page.getByRole("link", { name: "Badger blender" }).click();
   await shoot("bench-mixing");
+  await page.getByRole("button", { name: "My layers" }).click();
+  await page.getByRole("button", { name: "Add a layer above layer 1" }).click();
+  await shoot("bench-layers");
+  await page.keyboard.press("Escape");
   await page.goto("/shelf");
   await page.getByRole("link", { name: "Leaf, torn" }).click();
   await page.getByRole("button", { name: /^Pictures of the tip/ }).click();

@@ -49,7 +49,7 @@ export function KeptTips({ tips, onOpen }: { tips: readonly KeptTip[]; onOpen: (
             {found.map((tip) => (
               <li key={tip.id} className="flex items-center gap-2.5 rounded border border-line p-1.5">
                 <span className="sheet grid size-14 shrink-0 place-items-center overflow-hidden rounded">
-                  {tip.shape.kind === "image" && <img src={`/${tip.shape.pictures[0].file}`} alt="" className="max-h-13 max-w-13" />}
+                  {tip.shape.kind === "image" && <img src={`/${tip.shape.pictures[0].file}`} alt="" loading="lazy" className="max-h-13 max-w-13" />}
                 </span>
                 <span className="min-w-0 flex-1">
                   <span className="block truncate font-medium">{tip.name}</span>

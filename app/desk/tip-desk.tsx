@@ -169,10 +169,9 @@ export function TipDesk({ brushes, tips, studio }: Props) {
         )}
         <div className={`grid min-h-0 flex-1 gap-3 ${sheet ? "lg:grid-cols-[minmax(0,1fr)_300px_322px]" : ""}`}>
           <div className="relative flex min-h-0 min-w-0 flex-col gap-3">
-            <section aria-label="The sheet" className="relative min-h-80 flex-1 overflow-hidden rounded border border-line bg-panel">
-              <TipSheetView engine={engine} size={sheet} tool={tool} pivot={pivot} onPivot={setPivot} />
+            <section aria-label="The sheet" className="relative flex min-h-80 flex-1 flex-col overflow-hidden rounded border border-line bg-panel">
               {sheet && (
-                <div className="absolute top-2 left-2 flex gap-1.5">
+                <div className="flex flex-wrap gap-1.5 px-2 pt-2">
                   <Segments label="What the pointer does on the sheet" name="tool" options={sheetTools} value={tool} onPick={setTool} />
                   <Button
                     className="h-7 px-1.5"
@@ -194,6 +193,9 @@ export function TipDesk({ brushes, tips, studio }: Props) {
                   </Button>
                 </div>
               )}
+              <div className="min-h-0 flex-1">
+                <TipSheetView engine={engine} size={sheet} tool={tool} pivot={pivot} onPivot={setPivot} />
+              </div>
               {busy && (
                 <div role="status" className="absolute inset-x-0 bottom-3 mx-auto flex w-fit items-center gap-3 rounded-md border border-line bg-raised px-3 py-1.5 shadow">
                   <progress aria-label={busy} className="w-28 accent-act" />

@@ -20,8 +20,8 @@ interface Props {
 export function TipFamilyStrip({ sheet, engine, pick, onPick, onOpen }: Props) {
   const { members, chosen } = sheet;
   return (
-    <section aria-label="Family" className="flex items-center gap-2 overflow-x-auto rounded-lg border border-line bg-panel px-2.5 py-1.5">
-      <ul className="flex gap-1.5">
+    <section aria-label="Family" className="flex max-h-44 flex-wrap items-center gap-2 overflow-y-auto rounded-lg border border-line bg-panel px-2.5 py-1.5">
+      <ul className="flex flex-wrap gap-1.5">
         {members.map(({ name, weight, thumbnail }, n) => (
           // biome-ignore lint/suspicious/noArrayIndexKey: a tip is its place in the family
           <li key={n} className={`rounded border ${n === chosen ? "border-act ring-1 ring-act" : "border-line"}`}>
