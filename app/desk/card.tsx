@@ -14,8 +14,8 @@ export function Card({ title, children }: { title: string; children: ReactNode }
 
 /** A histogram as bars. */
 export function Bars({ counts, label }: { counts: readonly number[]; label: string }) {
-  // Most of a tip's sheet is empty: its tallest bar would flatten all others.
-  const most = Math.max(...counts.slice(1), 1);
+  // Most of a tip's sheet is empty or full: those bars would flatten all others.
+  const most = Math.max(...counts.slice(1, -1), 1);
   return (
     <svg viewBox={`0 0 ${counts.length} 20`} preserveAspectRatio="none" role="img" aria-label={label} className="my-1 h-10 w-full rounded border border-line bg-raised">
       {counts.map((count, i) => {

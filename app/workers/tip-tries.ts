@@ -14,6 +14,9 @@ export const TRIES_HEIGHT = 618;
 /** The true sizes at which the tip is shown, px. */
 export const TRUE_SIZES = [8, 24, 64, 200] as const;
 
+/** The size of the marks of the ring: turned about an end they stay on the picture. */
+const RING_SIZE = 32;
+
 const ink = { colour: [0.13, 0.36, 0.33], second: [1, 1, 1] } as const;
 const paper = [0.992, 0.992, 0.992] as const;
 
@@ -69,13 +72,13 @@ function piecesOf(brush: Brush, chosen: number): Piece[] {
     [92, 0, 208, 208],
   ];
   const turned: Brush["responses"] = [responseSchema.parse({ quality: "angle", source: "twist", low: 0, high: 360 })];
-  const ring = { ...stamp(44), tip: { ...stamp(44).tip, pivot: brush.tip.pivot }, responses: turned };
+  const ring = { ...stamp(RING_SIZE), tip: { ...stamp(RING_SIZE).tip, pivot: brush.tip.pivot }, responses: turned };
   const field = scaledBrush({ ...brush, tip: { ...brush.tip, roundness: 1 }, responses: [...brush.responses, ...turned] }, 34 / brush.tip.size);
   const line = scaledBrush(brush, Math.min(1, 64 / brush.tip.size));
   return [
     ...TRUE_SIZES.map((size, n): Piece => ({ at: boxes[n], brush: stamp(size), strokes: [middle(boxes[n][2], boxes[n][3])] })),
     { at: [0, 210, TRIES_WIDTH, 106], brush: line, strokes: slowSwell({ left: 34, top: 24, width: TRIES_WIDTH - 68, height: 58 }).strokes },
-    { at: [0, 318, TRIES_WIDTH, 150], brush: ring, strokes: ringOf(TRIES_WIDTH / 2, 75, 50) },
+    { at: [0, 318, TRIES_WIDTH, 150], brush: ring, strokes: ringOf(TRIES_WIDTH / 2, 75, 42) },
     { at: [0, 470, TRIES_WIDTH, 148], brush: field, strokes: fieldOf(TRIES_WIDTH, 148) },
   ];
 }

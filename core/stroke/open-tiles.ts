@@ -72,7 +72,7 @@ class OpenTable {
 export class OpenTiles implements Wet {
   readonly adds = true;
   readonly plain = false;
-  readonly spreads: boolean;
+  readonly reach: number;
   private readonly own: OpenTable;
   private readonly below: OpenTable | undefined;
 
@@ -87,7 +87,7 @@ export class OpenTiles implements Wet {
     seesAll: boolean,
     readonly body: WetBody | undefined,
   ) {
-    this.spreads = body !== undefined;
+    this.reach = body ? 1 : 0;
     this.use();
     const { kernels, columns, rows } = surface;
     const bytes = kernels.run.openBytes();

@@ -10,7 +10,8 @@ export const WIDEST_RIM = 28;
 
 /** Darkens the rim of a stroke while it is wet; what a tile looks like follows from the stroke's coverage around it. */
 export class RimFinish implements Finish {
-  readonly spreads = true;
+  /** Two boxes of the radius, and as far again where the edge is ragged. */
+  readonly reach: number;
   /** The grain by whose valleys the edge is ragged. */
   grained: GroundSheet | undefined;
   private readonly radius: number;
@@ -27,6 +28,7 @@ export class RimFinish implements Finish {
     const { heap, run } = surface.kernels;
     const width = rim.unit === "px" ? rim.width : rim.width * size;
     this.radius = Math.min(WIDEST_RIM, Math.max(0, Math.round(width / 2)));
+    this.reach = (rim.ragged > 0 ? 4 : 2) * (this.radius + 1);
     this.room = heap.take(run.rimRoom(this.radius));
     this.out = heap.take(4 * PLANE);
   }

@@ -16,6 +16,9 @@ export interface DirtyTile {
   readonly bands: number;
 }
 
+/** The rows of a band. */
+const BAND = 8;
+
 /** The bands of a tile that changed all over. */
 export const ALL_BANDS = 0xff;
 
@@ -210,16 +213,21 @@ export class Surface {
     if (!this.wetOn) return;
     const { stroke, layer } = this.wetOn;
     const lit = stroke.body !== undefined || layer.heights !== undefined;
-    if (!stroke.spreads && !lit) return;
-    const changed: number[] = [];
-    for (let i = 0; i < flags.length; i++) if (flags[i]) changed.push(i);
-    for (const index of changed) {
+    const reach = Math.ceil(Math.max(stroke.reach, lit ? 1 : 0) / BAND);
+    if (reach === 0) return;
+    const changed: DirtyTile[] = [];
+    for (let i = 0; i < flags.length; i++) if (flags[i]) changed.push({ index: i, bands: flags[i] });
+    for (const { index, bands } of changed) {
+      // The bands of the tile above, of its own row and of the tile below, from the lowest bit on.
+      let seen = 0;
+      for (let k = -reach; k <= reach; k++) seen |= k < 0 ? (bands << 8) >> -k : (bands << 8) << k;
       const column = index % this.columns;
-      for (let row = Math.floor(index / this.columns) - 1; row <= index / this.columns + 1; row++) {
-        if (row < 0 || row >= this.rows) continue;
-        for (let c = Math.max(0, column - 1); c <= Math.min(this.columns - 1, column + 1); c++) {
-          const neighbour = row * this.columns + c;
-          if (lit || stroke.has(neighbour)) flags[neighbour] = ALL_BANDS;
+      const row = Math.floor(index / this.columns);
+      for (let r = Math.max(0, row - 1); r <= Math.min(this.rows - 1, row + 1); r++) {
+        const here = (seen >> ((r - row + 1) * 8)) & ALL_BANDS;
+        for (let c = Math.max(0, column - 1); here && c <= Math.min(this.columns - 1, column + 1); c++) {
+          const neighbour = r * this.columns + c;
+          if (lit || stroke.has(neighbour)) flags[neighbour] |= here;
         }
       }
     }

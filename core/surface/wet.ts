@@ -36,8 +36,8 @@ export interface Wet {
   readonly adds: boolean;
   /** Whether joining it to a composite of layers is the same as joining it to its own layer first. */
   readonly plain: boolean;
-  /** Whether a change on one tile may change how its neighbours look. */
-  readonly spreads: boolean;
+  /** How far from a change something may look another way, px; 0 for nowhere else. */
+  readonly reach: number;
   /** Its thickness, where it has any. */
   readonly body?: WetBody | undefined;
   /** Its tile, when that is a cover in one colour laid plainly. */
@@ -51,7 +51,8 @@ export interface Wet {
 
 /** Changes how a stroke's tiles look, and leaves the tiles. */
 export interface Finish {
-  readonly spreads: boolean;
+  /** As `Wet.reach`. */
+  readonly reach: number;
   /** The address of the tile as it looks, good until the next call. */
   tile(index: number): number;
   release(): void;
@@ -61,7 +62,7 @@ export interface Finish {
 export class LaidStroke implements Wet {
   readonly adds: boolean;
   readonly plain: boolean;
-  readonly spreads: boolean;
+  readonly reach: number;
 
   /** @param colour of one-plane tiles @param joins how it joins its layer; erasing takes its coverage away */
   constructor(
@@ -72,7 +73,7 @@ export class LaidStroke implements Wet {
     private readonly finish?: Finish,
     readonly body?: WetBody,
   ) {
-    this.spreads = body !== undefined || (finish?.spreads ?? false);
+    this.reach = Math.max(body ? 1 : 0, finish?.reach ?? 0);
     this.adds = joins !== "erase";
     this.plain = joins === "source-over";
   }

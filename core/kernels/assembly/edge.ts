@@ -25,10 +25,20 @@ export function rim(table: usize, planes: i32, column: i32, row: i32, columns: i
   const bytes = <usize>(side * side * 4);
   const other = room + bytes;
   copyAlpha(table, planes, column, row, columns, rows, pad, room);
-  for (let pass = 0; pass < 2; pass++) {
-    for (let y = 0; y < side; y++) boxAlong(room + y * side * 4, other + y * side * 4, side, radius);
-    for (let x = 0; x < side; x += 4) boxDown(other + x * 4, room + x * 4, side, radius);
+  // The rows that are read afterwards; across, they are blurred as columns of the window turned on its diagonal, four at once.
+  const beyond = grain ? 2 * radius : 0;
+  const first = (pad - beyond) & ~3;
+  const last = min(side, (pad + TILE + beyond + 3) & ~3);
+  for (let x: usize = 0; x < <usize>side * 4; x += 16) {
+    boxDown(room + x, other + x, side, radius);
+    boxDown(other + x, room + x, side, radius);
   }
+  transpose(room + first * side * 4, other + first * 4, side, last - first, side);
+  for (let y: usize = <usize>first * 4; y < <usize>last * 4; y += 16) {
+    boxDown(other + y, room + y, side, radius);
+    boxDown(room + y, other + y, side, radius);
+  }
+  transpose(other + first * 4, room + first * side * 4, side, side, last - first);
   const tile = <usize>load<u32>(table + ((row * columns + column) << 2));
   const alphaAt = (planes - 1) * PLANE;
   const one = f32x4.splat(1);
@@ -96,19 +106,30 @@ function copyAlpha(table: usize, planes: i32, column: i32, row: i32, columns: i3
   }
 }
 
-function boxAlong(from: usize, to: usize, count: i32, radius: i32): void {
-  const size: i32 = 2 * radius + 1;
-  const weight: f32 = 1 / <f32>size;
-  let sum: f32 = 0;
-  for (let i = 0; i < radius; i++) sum += load<f32>(from + i * 4);
-  for (let i = 0; i < count; i++) {
-    if (i + radius < count) sum += load<f32>(from + (i + radius) * 4);
-    store<f32>(to + i * 4, sum * weight);
-    if (i >= radius) sum -= load<f32>(from + (i - radius) * 4);
+/** Turns `rows`×`columns` numbers on their diagonal; both counts are multiples of four, all rows are `stride` numbers apart. */
+function transpose(from: usize, to: usize, stride: i32, rows: i32, columns: i32): void {
+  const step = <usize>stride * 4;
+  for (let y = 0; y < rows; y += 4) {
+    for (let x = 0; x < columns; x += 4) {
+      const at = from + y * step + (x << 2);
+      const a = v128.load(at);
+      const b = v128.load(at + step);
+      const c = v128.load(at + 2 * step);
+      const d = v128.load(at + 3 * step);
+      const ab = i32x4.shuffle(a, b, 0, 4, 1, 5);
+      const cd = i32x4.shuffle(c, d, 0, 4, 1, 5);
+      const ab2 = i32x4.shuffle(a, b, 2, 6, 3, 7);
+      const cd2 = i32x4.shuffle(c, d, 2, 6, 3, 7);
+      const out = to + x * step + (y << 2);
+      v128.store(out, i64x2.shuffle(ab, cd, 0, 2));
+      v128.store(out + step, i64x2.shuffle(ab, cd, 1, 3));
+      v128.store(out + 2 * step, i64x2.shuffle(ab2, cd2, 0, 2));
+      v128.store(out + 3 * step, i64x2.shuffle(ab2, cd2, 1, 3));
+    }
   }
 }
 
-/** As `boxAlong` for four columns at once. */
+/** The mean over `2·radius + 1` numbers down each of four columns; beyond the ends there is nothing. */
 function boxDown(from: usize, to: usize, side: i32, radius: i32): void {
   const size: i32 = 2 * radius + 1;
   const weight = f32x4.splat(1 / <f32>size);
