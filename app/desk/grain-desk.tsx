@@ -13,6 +13,7 @@ import { DEPTHS, STROKES_HEIGHT, STROKES_WIDTH } from "~/workers/grain-strokes";
 import { BitmapView } from "./bitmap-view";
 import { Bars, Card } from "./card";
 import { takeCarried } from "./carry-picture";
+import { DeskFrame } from "./desk-frame";
 import { FindingList } from "./finding-list";
 import type { action } from "./grain-route";
 import { drawnSvg } from "./svg-file";
@@ -53,15 +54,6 @@ export function GrainDesk({ brushes, sets }: { brushes: readonly Named[]; sets: 
   );
 
   useEffect(() => {
-    const paste = (event: ClipboardEvent) => {
-      const file = [...(event.clipboardData?.files ?? [])].find(({ type }) => type.startsWith("image/"));
-      if (file) begin(file);
-    };
-    addEventListener("paste", paste);
-    return () => removeEventListener("paste", paste);
-  }, [begin]);
-
-  useEffect(() => {
     void takeCarried().then((file) => file && begin(file));
   }, [begin]);
 
@@ -81,16 +73,7 @@ export function GrainDesk({ brushes, sets }: { brushes: readonly Named[]; sets: 
   const trouble = undrawn ?? fault ?? (answer && "fault" in answer ? answer.fault : undefined);
   const given = answer && "changed" in answer ? answer : undefined;
   return (
-    // biome-ignore lint/a11y/noStaticElementInteractions: dropping is the second way; the button that opens the chooser is the first
-    <div
-      className="flex min-h-dvh flex-col lg:h-dvh"
-      onDragOver={(event) => event.preventDefault()}
-      onDrop={(event) => {
-        event.preventDefault();
-        const [file] = event.dataTransfer.files;
-        if (file) begin(file);
-      }}
-    >
+    <DeskFrame label="A picture of a surface" chooser={chooser} onFile={begin}>
       <TopBar>
         <h1 className="font-medium font-serif text-lg">Grain desk</h1>
         <span role="status" className="font-mono text-[13px] text-soft">
@@ -116,18 +99,6 @@ export function GrainDesk({ brushes, sets }: { brushes: readonly Named[]; sets: 
             ))}
           </select>
         </div>
-        <input
-          ref={chooser}
-          type="file"
-          accept="image/png,image/jpeg,image/webp,image/svg+xml"
-          aria-label="A picture of a surface"
-          className="hidden"
-          onChange={(event) => {
-            const file = event.target.files?.[0];
-            if (file) begin(file);
-            event.target.value = "";
-          }}
-        />
       </TopBar>
       <main className="flex min-h-0 flex-1 flex-col gap-3 px-4.5 py-3">
         {trouble && (
@@ -297,6 +268,6 @@ export function GrainDesk({ brushes, sets }: { brushes: readonly Named[]; sets: 
           </div>
         )}
       </main>
-    </div>
+    </DeskFrame>
   );
 }

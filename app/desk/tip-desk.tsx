@@ -12,6 +12,7 @@ import { TRIES_HEIGHT, TRIES_WIDTH, TRUE_SIZES } from "~/workers/tip-tries";
 import { BitmapView } from "./bitmap-view";
 import { Card } from "./card";
 import { takeCarried } from "./carry-picture";
+import { DeskFrame } from "./desk-frame";
 import { KeptTips } from "./kept-tips";
 import { PivotCard } from "./pivot-card";
 import { drawnSvg } from "./svg-file";
@@ -67,10 +68,6 @@ export function TipDesk({ brushes, tips, studio }: Props) {
     [engine],
   );
   useEffect(() => {
-    const paste = (event: ClipboardEvent) => {
-      const file = [...(event.clipboardData?.files ?? [])].find(({ type }) => type.startsWith("image/"));
-      if (file) void open(file, "alone");
-    };
     const keys = (event: KeyboardEvent) => {
       const key = event.key.toLowerCase();
       if (
@@ -82,13 +79,9 @@ export function TipDesk({ brushes, tips, studio }: Props) {
       event.preventDefault();
       engine.ask({ kind: key === "y" || event.shiftKey ? "redo" : "undo" });
     };
-    addEventListener("paste", paste);
     addEventListener("keydown", keys);
-    return () => {
-      removeEventListener("paste", paste);
-      removeEventListener("keydown", keys);
-    };
-  }, [engine, open]);
+    return () => removeEventListener("keydown", keys);
+  }, [engine]);
 
   useEffect(() => {
     void takeCarried().then((file) => file && open(file, "alone"));
@@ -113,16 +106,7 @@ export function TipDesk({ brushes, tips, studio }: Props) {
   };
 
   return (
-    // biome-ignore lint/a11y/noStaticElementInteractions: dropping is the second way; the button that opens the chooser is the first
-    <div
-      className="flex min-h-dvh flex-col lg:h-dvh"
-      onDragOver={(event) => event.preventDefault()}
-      onDrop={(event) => {
-        event.preventDefault();
-        const [file] = event.dataTransfer.files;
-        if (file) void open(file, "alone");
-      }}
-    >
+    <DeskFrame label="A picture for a tip" chooser={chooser} onFile={(file, chosen) => void open(file, chosen ? goes.current : "alone")}>
       <TopBar>
         <h1 className="font-medium font-serif text-lg">Tip desk</h1>
         <span role="status" className="font-mono text-[13px] text-soft">
@@ -148,18 +132,6 @@ export function TipDesk({ brushes, tips, studio }: Props) {
           <Button onClick={() => choose("alone")}>Open a picture…</Button>
           <KeptTips tips={tips} onOpen={openKept} />
         </div>
-        <input
-          ref={chooser}
-          type="file"
-          accept="image/png,image/jpeg,image/webp,image/svg+xml"
-          aria-label="A picture for a tip"
-          className="hidden"
-          onChange={(event) => {
-            const file = event.target.files?.[0];
-            if (file) void open(file, goes.current);
-            event.target.value = "";
-          }}
-        />
       </TopBar>
       <main className="flex min-h-0 flex-1 flex-col gap-3 px-4.5 py-3">
         {fault && (
@@ -269,7 +241,7 @@ export function TipDesk({ brushes, tips, studio }: Props) {
           )}
         </div>
       </main>
-    </div>
+    </DeskFrame>
   );
 }
 
