@@ -1,5 +1,5 @@
 import { levelled } from "@core/desk/levels";
-import { greyOf, type Plane } from "@core/desk/plane";
+import type { Plane } from "@core/desk/plane";
 import { tiled } from "@core/desk/tile";
 import { likelySource, sheetOfPicture } from "@core/desk/tip/sheet";
 import { tipStepSchema, withStep } from "@core/desk/tip/steps";
@@ -44,7 +44,7 @@ export async function measureDesk(): Promise<DeskTimes> {
   );
   const open = bestOf(2, () => {
     const picture = readTipPicture(png, "perf");
-    sheetOfPicture(picture, likelySource(picture), greyOf(picture));
+    sheetOfPicture(picture, likelySource(picture));
   });
   const grain = stuff(2048);
   const tile = bestOf(3, () => void tiled(grain, 300, "cut"));

@@ -128,7 +128,7 @@ export function MapCard({ sheet, engine }: Props) {
       <RangeLine label="Edge dark, middle light" value={amount} low={-1} high={1} step={0.05} unit="%" onChange={setAmount} onDone={() => undefined} />
       <div className="mt-1 flex flex-wrap gap-1.5">
         <Do label="From its depth" step={{ kind: "map", from: "depth", amount }} engine={engine} />
-        <Do label="From its picture" step={{ kind: "map", from: "greys", amount }} engine={engine} disabled={!sheet.source} />
+        <Do label="From its picture" step={{ kind: "map", from: "greys", amount }} engine={engine} disabled={!sheet.greys} />
         <Do label="Middle grey, to paint on" step={{ kind: "map", from: "middle", amount }} engine={engine} />
         {sheet.mapped && (
           <>

@@ -1,5 +1,4 @@
 import type { Brush, Use } from "@core/brush";
-import type { Plane } from "@core/desk/plane";
 import type { TipFinding } from "@core/desk/tip/findings";
 import type { StrengthSource, TipSheet } from "@core/desk/tip/sheet";
 import type { TipStep } from "@core/desk/tip/steps";
@@ -73,6 +72,8 @@ export type TipTell =
       /** The name of what undo takes back, and of what redo does again. */
       readonly undo: string | undefined;
       readonly redo: string | undefined;
+      /** Whether it was made of a picture whose greys can become a map. */
+      readonly greys: boolean;
       /** How its picture was read, where it was opened from one. */
       readonly source: StrengthSource | undefined;
       readonly histogram: readonly number[];
@@ -91,7 +92,6 @@ export type TipTell =
 export interface StepAsk {
   readonly sheet: TipSheet;
   readonly step: TipStep;
-  readonly greys: Plane | undefined;
 }
 
 export type StepTell = { readonly kind: "done"; readonly sheet: TipSheet } | { readonly kind: "fault"; readonly message: string };

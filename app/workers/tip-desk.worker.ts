@@ -1,5 +1,4 @@
 import { histogramOf } from "@core/desk/levels";
-import { greyOf } from "@core/desk/plane";
 import { evenedOut } from "@core/desk/tip/family";
 import { tipFindings } from "@core/desk/tip/findings";
 import { weightCentre } from "@core/desk/tip/place";
@@ -60,6 +59,7 @@ async function show(load: boolean): Promise<void> {
       mapped: map !== undefined,
       undo: member.undo.at(-1)?.step,
       redo: member.redo.at(-1)?.step,
+      greys: member.sheet.greys !== undefined,
       source: member.source,
       histogram: histogramOf(strength),
       centre: weightCentre(strength),
@@ -121,7 +121,6 @@ function begin(step: TipStep): void {
       return;
     }
     change(member, data.sheet, stepNames[step.kind]);
-    if (step.kind !== "levels" && step.kind !== "map") member.greys = undefined;
     void show(true);
   });
   const finish = () => {
@@ -131,7 +130,7 @@ function begin(step: TipStep): void {
     tell({ kind: "busy", step: undefined });
   };
   ended = finish;
-  worker.postMessage({ sheet: member.sheet, step, greys: member.greys });
+  worker.postMessage({ sheet: member.sheet, step });
 }
 
 let ended: (() => void) | undefined;
@@ -139,8 +138,7 @@ let ended: (() => void) | undefined;
 async function open(file: File, goes: Goes): Promise<void> {
   const picture = await openPicture(file);
   const source = likelySource(picture);
-  const greys = greyOf(picture);
-  put([newMember(file.name.replace(/\.[^.]*$/, ""), sheetOfPicture(picture, source, greys), { picture, source, greys })], goes);
+  put([newMember(file.name.replace(/\.[^.]*$/, ""), sheetOfPicture(picture, source), { picture, source })], goes);
 }
 
 async function openKept({ pictures, mapped }: Extract<TipAsk, { kind: "kept" }>): Promise<void> {
@@ -157,8 +155,7 @@ async function openKept({ pictures, mapped }: Extract<TipAsk, { kind: "kept" }>)
 function readAgain(source: StrengthSource): void {
   const member = members[chosen];
   if (!member?.picture) return;
-  member.greys = greyOf(member.picture);
-  change(member, sheetOfPicture(member.picture, source, member.greys), "what of the picture is strong");
+  change(member, sheetOfPicture(member.picture, source), "what of the picture is strong");
   member.source = source;
   void show(true);
 }
@@ -220,7 +217,7 @@ async function answer(ask: TipAsk): Promise<unknown> {
     case "pen-up": {
       const sheet = canvas?.penUp();
       if (!sheet || !member) return;
-      change(member, sheet, "stroke");
+      change(member, { ...sheet, greys: member.sheet.greys }, "stroke");
       return show(false);
     }
     case "choose":

@@ -1,4 +1,3 @@
-import type { Plane } from "@core/desk/plane";
 import type { StrengthSource, TipSheet } from "@core/desk/tip/sheet";
 import type { Picture } from "@core/picture/picture";
 
@@ -16,8 +15,6 @@ export interface Member {
   /** What it was opened from. */
   readonly picture: Picture | undefined;
   source: StrengthSource | undefined;
-  /** How light that picture is, while the sheet still has its place and size. */
-  greys: Plane | undefined;
   readonly undo: Past[];
   readonly redo: Past[];
 }
@@ -25,8 +22,8 @@ export interface Member {
 /** The most bytes that all that can be taken back may have. */
 const MOST_KEPT = 400 << 20;
 
-export function newMember(name: string, sheet: TipSheet, from?: { readonly picture: Picture; readonly source: StrengthSource; readonly greys: Plane }): Member {
-  return { name, weight: 1, sheet, picture: from?.picture, source: from?.source, greys: from?.greys, undo: [], redo: [] };
+export function newMember(name: string, sheet: TipSheet, from?: { readonly picture: Picture; readonly source: StrengthSource }): Member {
+  return { name, weight: 1, sheet, picture: from?.picture, source: from?.source, undo: [], redo: [] };
 }
 
 /** Gives a member its next sheet, which can be taken back under this name; what is too old is forgotten. */
@@ -52,6 +49,6 @@ export function travel(member: Member, way: "undo" | "redo"): void {
   member.sheet = past.sheet;
 }
 
-function bytesOf({ strength, map }: TipSheet): number {
-  return strength.data.byteLength + (map?.data.byteLength ?? 0);
+function bytesOf({ strength, map, greys }: TipSheet): number {
+  return strength.data.byteLength + (map?.data.byteLength ?? 0) + (greys?.data.byteLength ?? 0);
 }

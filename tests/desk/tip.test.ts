@@ -330,6 +330,14 @@ describe("a lightness map", () => {
     const mean = values(map).reduce((sum, v, i) => sum + v * tip.data[i], 0) / weightOf(tip);
     expect(mean).toBeCloseTo(0.5, 3);
   });
+  test("of a picture's greys goes where the tip has gone, and is refused to a tip that was drawn", () => {
+    const made: TipSheet = { strength: tip, greys: planeOf(80, 80, (x) => (x < 40 ? 0.2 : 0.8)) };
+    const { map } = withStep(withStep(made, step({ kind: "transform", turn: 90 })), step({ kind: "map", from: "greys" }));
+    // A quarter turn counter-clockwise brings the dark left side down.
+    expect(map?.data[60 * 80 + 40]).toBeCloseTo(0.2, 1);
+    expect(map?.data[20 * 80 + 40]).toBeCloseTo(0.8, 1);
+    expect(() => withStep(sheet(tip), step({ kind: "map", from: "greys" }))).toThrow("not made of a picture");
+  });
   test("goes along with the tip when that is turned, and its edge takes no grey from outside", () => {
     const before: TipSheet = { strength: tip, map: { ...tip, data: tip.data.map((v) => (v > 0 ? 0.9 : 0.5)) } };
     const { strength, map } = withStep(before, step({ kind: "transform", turn: 33, across: 0.8, down: 0.8 }));

@@ -1,7 +1,7 @@
 import type { Plane } from "../plane";
 import { contentBox, weightCentre } from "./place";
 import type { TipSheet } from "./sheet";
-import { type Affine, both, moved } from "./transform";
+import { type Affine, all, moved } from "./transform";
 
 /** How far a tip of a family may be made larger or smaller to be even with the others. */
 const MOST = 3;
@@ -36,6 +36,6 @@ export function evenedOut(sheets: readonly TipSheet[]): TipSheet[] {
     );
     const scale = Math.min(MOST, Math.max(1 / MOST, Math.sqrt(wanted / shares[n])), 1 / reach);
     const transform: Affine = [scale, 0, 0, scale, width / 2 - scale * centre[0], height / 2 - scale * centre[1]];
-    return both(sheet, (plane) => moved(plane, transform));
+    return all(sheet, (plane) => moved(plane, transform));
   });
 }

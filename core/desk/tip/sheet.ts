@@ -6,6 +6,8 @@ import { greyOf, type Plane, planeOf } from "../plane";
 export interface TipSheet {
   readonly strength: Plane;
   readonly map?: Plane | undefined;
+  /** How light the picture is that it was made of, where it was made of one: it goes along, for a map of it. */
+  readonly greys?: Plane | undefined;
 }
 
 /** What of a picture becomes strength. */
@@ -37,7 +39,7 @@ export function sheetOfPicture(picture: Picture, source: StrengthSource, grey: P
     if (source === "alpha") strength[i] = alpha(i);
     else strength[i] = source === "darkness" ? 1 - grey.data[i] : Math.max(0, grey.data[i] - 1 + alpha(i));
   }
-  return { strength: { width, height, data: strength } };
+  return { strength: { width, height, data: strength }, greys: grey };
 }
 
 /** The tip as a picture of grey and alpha, 16 bits each: the alpha is its strength, the grey its map, or black without one. */

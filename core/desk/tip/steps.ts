@@ -7,7 +7,7 @@ import { blurredTip, cutOff, feathered, grown, NEARLY_NOTHING, sharpened } from 
 import { mapFromDepth, mapFromGreys } from "./lightness";
 import { contentBox, cutTo, weightCentre } from "./place";
 import { MIDDLE, type TipSheet } from "./sheet";
-import { type Affine, aboutMiddle, both, composed, moved, resized } from "./transform";
+import { type Affine, aboutMiddle, all, composed, moved, resized } from "./transform";
 
 const share = z.number().min(0).max(1);
 const side = z.int().min(1).max(MOST_SIDE);
@@ -83,33 +83,33 @@ export const stepNames: Readonly<Record<TipStep["kind"], string>> = {
   map: "lightness map",
 };
 
-/** Does a step. @param greys how light the picture was that the tip was made of, for a map of it */
-export function withStep(sheet: TipSheet, step: TipStep, greys?: Plane): TipSheet {
-  const { strength, map } = sheet;
+/** Does a step. */
+export function withStep(sheet: TipSheet, step: TipStep): TipSheet {
+  const { strength, map, greys } = sheet;
   const { width, height } = strength;
   const on = (change: (plane: Plane) => Plane, which: "strength" | "map"): TipSheet => {
-    if (which === "strength") return { strength: change(strength), map };
-    return map ? { strength, map: change(map) } : sheet;
+    if (which === "strength") return { ...sheet, strength: change(strength) };
+    return map ? { ...sheet, map: change(map) } : sheet;
   };
   switch (step.kind) {
     case "transform":
-      return both(sheet, (plane) => moved(plane, transformOf(step, width, height)));
+      return all(sheet, (plane) => moved(plane, transformOf(step, width, height)));
     case "flip":
-      return both(sheet, (plane) => moved(plane, aboutMiddle(step.axis === "left-right" ? [-1, 0, 0, 1, 0, 0] : [1, 0, 0, -1, 0, 0], width, height)));
+      return all(sheet, (plane) => moved(plane, aboutMiddle(step.axis === "left-right" ? [-1, 0, 0, 1, 0, 0] : [1, 0, 0, -1, 0, 0], width, height)));
     case "centre":
       return centred(sheet, step.by);
     case "crop": {
       const box = contentBox(strength);
       if (!box) return sheet;
       const margin = Math.ceil(step.margin * Math.max(box.right - box.left, box.bottom - box.top));
-      return both(sheet, (plane) => cutTo(plane, { left: box.left - margin, top: box.top - margin, right: box.right + margin, bottom: box.bottom + margin }));
+      return all(sheet, (plane) => cutTo(plane, { left: box.left - margin, top: box.top - margin, right: box.right + margin, bottom: box.bottom + margin }));
     }
     case "straighten":
-      return both(sheet, (plane) => moved(plane, aboutMiddle(turning(-longAxis(strength)), width, height)));
+      return all(sheet, (plane) => moved(plane, aboutMiddle(turning(-longAxis(strength)), width, height)));
     case "cut-out":
       return on((plane) => keptWithin(plane, step.outline), "strength");
     case "resize":
-      return both(sheet, (plane) => resized(plane, step.width, step.height));
+      return all(sheet, (plane) => resized(plane, step.width, step.height));
     case "levels":
       return on((plane) => levelled(plane, keptApart(step)), step.part);
     case "invert":
@@ -129,10 +129,13 @@ export function withStep(sheet: TipSheet, step: TipStep, greys?: Plane): TipShee
     case "grow":
       return on((plane) => grown(plane, step.by), "strength");
     case "map":
-      if (step.from === "nothing") return { strength };
-      if (step.from === "depth") return { strength, map: mapFromDepth(strength, step.amount) };
-      if (step.from === "greys" && greys && greys.width === width && greys.height === height) return { strength, map: mapFromGreys(greys, strength) };
-      return { strength, map: { ...strength, data: strength.data.map(() => MIDDLE) } };
+      if (step.from === "nothing") return { strength, greys };
+      if (step.from === "depth") return { ...sheet, map: mapFromDepth(strength, step.amount) };
+      if (step.from === "greys") {
+        if (!greys) throw new RangeError("this tip was not made of a picture: there are no greys to make a map of");
+        return { ...sheet, map: mapFromGreys(greys, strength) };
+      }
+      return { ...sheet, map: { ...strength, data: strength.data.map(() => MIDDLE) } };
   }
 }
 
@@ -156,7 +159,7 @@ function centred(sheet: TipSheet, by: "box" | "weight"): TipSheet {
   if (!centre) return sheet;
   // Whole px: nothing is blurred by being moved.
   const [dx, dy] = [Math.round(width / 2 - centre[0]), Math.round(height / 2 - centre[1])];
-  return both(sheet, (plane) => cutTo(plane, { left: -dx, top: -dy, right: width - dx, bottom: height - dy }));
+  return all(sheet, (plane) => cutTo(plane, { left: -dx, top: -dy, right: width - dx, bottom: height - dy }));
 }
 
 /** The direction in which the tip's weight reaches farthest, degrees counter-clockwise: the main axis of its second moments. */

@@ -116,11 +116,12 @@ function tapsOf(from: number, to: number): { readonly first: number; readonly we
   });
 }
 
-/** Does the same to strength and map; the map's px count as much as they are strong. */
-export function both({ strength, map }: TipSheet, change: (plane: Plane) => Plane): TipSheet {
+/** Does the same to all planes; the map's px count as much as they are strong. */
+export function all({ strength, map, greys }: TipSheet, change: (plane: Plane) => Plane): TipSheet {
   const next = change(strength);
-  if (!map) return { strength: next };
+  const along = greys && change(greys);
+  if (!map) return { strength: next, greys: along };
   const weighed = change({ ...map, data: map.data.map((v, i) => v * strength.data[i]) });
   const data = weighed.data.map((v, i) => (next.data[i] > 1e-3 ? Math.min(1, v / next.data[i]) : MIDDLE));
-  return { strength: next, map: { ...weighed, data } };
+  return { strength: next, map: { ...weighed, data }, greys: along };
 }
