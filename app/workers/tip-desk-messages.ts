@@ -6,6 +6,12 @@ import type { Symmetry } from "@core/desk/tip/symmetry";
 import type { Sample } from "@core/hand/sample";
 import type { DrawnShape, ImageShape } from "@core/tip/shape";
 
+/** The width and height of what `triesOf` draws, px. */
+export const TRIES_WIDTH = 300;
+export const TRIES_HEIGHT = 618;
+/** The true sizes at which the tip is shown, px. */
+export const TRUE_SIZES = [8, 24, 64, 200] as const;
+
 /** Where something new goes: instead of everything, or beside the tips that are there. */
 export type Goes = "alone" | "beside";
 

@@ -123,6 +123,10 @@ function begin(step: TipStep): void {
     change(member, data.sheet, stepNames[step.kind]);
     void show(true);
   });
+  worker.addEventListener("error", ({ message }) => {
+    finish();
+    tell({ kind: "fault", message: `${stepNames[step.kind]} could not be done: ${message || "its worker did not start"}` });
+  });
   const finish = () => {
     clearTimeout(waiting);
     worker.terminate();

@@ -6,13 +6,7 @@ import { slowSwell } from "@core/hand/simulate";
 import type { Picture } from "@core/picture/picture";
 import { responseSchema } from "@core/response/model";
 import { renderHand } from "@core/stroke/render";
-import type { TipTry } from "./tip-desk-messages";
-
-/** The width and height of what `triesOf` draws, px. */
-export const TRIES_WIDTH = 300;
-export const TRIES_HEIGHT = 618;
-/** The true sizes at which the tip is shown, px. */
-export const TRUE_SIZES = [8, 24, 64, 200] as const;
+import { type TipTry, TRIES_HEIGHT, TRIES_WIDTH, TRUE_SIZES } from "./tip-desk-messages";
 
 /** The size of the marks of the ring: turned about an end they stay on the picture. */
 const RING_SIZE = 32;
