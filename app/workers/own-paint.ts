@@ -80,7 +80,7 @@ export class OwnPaint {
     if (last?.kind === "stroke") last.samples.push(...samples);
   }
 
-  /** Fills the chosen layer, or empties it; an emptied one may also be hidden. */
+  /** Fills the chosen layer with a colour, or empties it, its mask too; nothing where it is locked. */
   fill(colour: Rgb | undefined): void {
     const layer = this.chosen();
     if (!layer || layer.locked) return;

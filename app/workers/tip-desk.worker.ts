@@ -30,6 +30,8 @@ let penPictures: Pictures = noPictures;
 let tried: TipTry | undefined;
 let turn = 0;
 let stepper: Worker | undefined;
+/** Ends the work on the step that is under way. */
+let ended: (() => void) | undefined;
 let stroke = 0;
 let counted = 0;
 
@@ -136,8 +138,6 @@ function begin(step: TipStep): void {
   ended = finish;
   worker.postMessage({ sheet: member.sheet, step });
 }
-
-let ended: (() => void) | undefined;
 
 async function open(file: File, goes: Goes): Promise<void> {
   const picture = await openPicture(file);
