@@ -89,7 +89,8 @@ describe("marks of pictures are within 1/255 of the float64 reference after 1000
         }
         for (const [plane, v] of plain.entries()) expect(Math.abs(tile.at(3, plane) / ONE - v)).toBeLessThan(1 / 255);
       }),
-      { numRuns: 60 },
+      // Marks of two steps' strength, which thresholds that go together have led astray.
+      { numRuns: 60, examples: [[2, 16384, 24536, 0, 20819, 18332]] },
     );
   });
 });
