@@ -1,4 +1,4 @@
-import { parseBrush } from "@core/brush";
+import { type Brush, parseBrush } from "@core/brush";
 import { createKernels } from "@core/kernels/load";
 import { PLANE } from "@core/kernels/marks";
 import { MarkMaker } from "@core/stroke/make-marks";
@@ -10,7 +10,9 @@ export interface Memory {
   readonly empty: number;
   /** What the same surface takes when all is painted, as a multiple of its tiles. */
   readonly full: number;
-  /** Bytes that JavaScript allocates for a mark while a million are made, and while they are painted. */
+  /** Bytes that JavaScript allocates for each of the hand's readings, … */
+  readonly reading: number;
+  /** … and beyond that for a mark, while a million are made, and while they are painted. */
   readonly made: number;
   readonly painted: number;
 }
@@ -35,29 +37,15 @@ export function measureMemory(): Memory {
   return { empty, full, ...measureMarks() };
 }
 
-/** What a million marks of a lively brush leave to be collected. */
-function measureMarks(): { made: number; painted: number } {
-  const brush = parseBrush({
-    level: 1,
-    name: "perf",
-    tip: { size: 12 },
-    trail: { spacing: 0.1, scatter: 0.5 },
-    responses: [
-      { quality: "size", source: "pressure", low: 0.3 },
-      { quality: "angle", source: "chance", low: 0, high: 360 },
-      { quality: "lightness", source: "chance", low: -0.1, high: 0.1 },
-    ],
-  });
-  const samples = Array.from({ length: 4000 }, (_, i) => ({
-    x: 500 + 480 * Math.cos(i / 60),
-    y: 500 + 480 * Math.sin(i / 45),
-    time: i * 4,
-    pressure: 0.5 + 0.5 * Math.sin(i / 30),
-  }));
+/** What a lively brush leaves to be collected: the same readings with sparse and with close marks tell readings from marks. */
+function measureMarks(): Pick<Memory, "reading" | "made" | "painted"> {
   const kernels = createKernels();
   const surface = new Surface(kernels, 1000, 1000);
-  const run = (paint: boolean) => {
+  const sparse = lively(0.2);
+  const close = lively(0.05);
+  const run = (brush: Brush, paint: boolean) => {
     let marks = 0;
+    let readings = 0;
     let allocated = 0;
     let last = process.memoryUsage().heapUsed;
     while (marks < MILLION) {
@@ -77,11 +65,41 @@ function measureMarks(): { made: number; painted: number } {
         last = now;
       }
       painter.end();
+      readings += samples.length;
       marks = paint ? begun + painter.painted : marks + maker.marks.count;
     }
-    return allocated / marks;
+    return { perReading: allocated / readings, marks: marks / readings };
   };
-  run(false);
-  run(true);
-  return { made: run(false), painted: run(true) };
+  const both = (paint: boolean) => {
+    run(sparse, paint);
+    run(close, paint);
+    const few = run(sparse, paint);
+    const many = run(close, paint);
+    const mark = Math.max(0, (many.perReading - few.perReading) / (many.marks - few.marks));
+    return { mark, reading: few.perReading - mark * few.marks };
+  };
+  const made = both(false);
+  return { made: made.mark, painted: both(true).mark, reading: made.reading };
 }
+
+/** Its size follows pressure, its angle and lightness chance, and it scatters. */
+function lively(spacing: number): Brush {
+  return parseBrush({
+    level: 1,
+    name: "perf",
+    tip: { size: 12 },
+    trail: { spacing, scatter: 0.5 },
+    responses: [
+      { quality: "size", source: "pressure", low: 0.3 },
+      { quality: "angle", source: "chance", low: 0, high: 360 },
+      { quality: "lightness", source: "chance", low: -0.1, high: 0.1 },
+    ],
+  });
+}
+
+const samples = Array.from({ length: 4000 }, (_, i) => ({
+  x: 500 + 480 * Math.cos(i / 60),
+  y: 500 + 480 * Math.sin(i / 45),
+  time: i * 4,
+  pressure: 0.5 + 0.5 * Math.sin(i / 30),
+}));

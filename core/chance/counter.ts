@@ -5,17 +5,22 @@
  * @param seed the stroke's seed, any 32-bit integer
  * @param counter the mark's number, or another running number
  * @param stream what the number is for, so that two uses of one mark are independent
- * @returns a 32-bit unsigned integer
+ * @returns a 32-bit signed integer: unlike a fraction, it is handed on without a box around it
  */
 export function chanceBits(seed: number, counter: number, stream: number): number {
   let h = mix((seed ^ Math.imul(stream + 1, 0x9e3779b1)) | 0);
   h = mix((h + Math.imul(counter | 0, 0x85ebca77)) | 0);
-  return mix((h ^ Math.imul(stream + 0x3c6ef372, 0xc2b2ae3d)) | 0) >>> 0;
+  return mix((h ^ Math.imul(stream + 0x3c6ef372, 0xc2b2ae3d)) | 0);
+}
+
+/** Bits of chance as a number 0 ≤ n < 1. */
+export function share(bits: number): number {
+  return (bits >>> 0) / 4294967296;
 }
 
 /** As `chanceBits`, as a number 0 ≤ n < 1. */
 export function chance(seed: number, counter: number, stream: number): number {
-  return chanceBits(seed, counter, stream) / 4294967296;
+  return share(chanceBits(seed, counter, stream));
 }
 
 function mix(value: number): number {

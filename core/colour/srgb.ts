@@ -34,3 +34,13 @@ export function fromLinear(c: number): number {
   const encoded = a <= 0.0031308 ? a * 12.92 : 1.055 * power(a, 1 / 2.4) - 0.055;
   return c < 0 ? -encoded : encoded;
 }
+
+/** As `toLinear`, for three channels in place. */
+export function decode(colour: Float64Array): void {
+  for (let i = 0; i < 3; i++) colour[i] = toLinear(colour[i]);
+}
+
+/** As `fromLinear`, for three channels in place, each brought into 0…1 first. */
+export function encode(colour: Float64Array): void {
+  for (let i = 0; i < 3; i++) colour[i] = fromLinear(colour[i] < 0 ? 0 : colour[i] > 1 ? 1 : colour[i]);
+}

@@ -17,6 +17,17 @@ export type StandIns = z.infer<typeof standInsSchema>;
 /** The signals that may be missing. */
 export type MayMiss = keyof StandIns;
 
+/** A signal for which a brush names something else. */
+export interface NamedStandIn {
+  readonly name: MayMiss;
+  readonly kind: StandIns[MayMiss];
+}
+
+/** The signals for which a brush names something else; most brushes name none. */
+export function namedStandIns(standIns: StandIns): readonly NamedStandIn[] {
+  return (Object.keys(standIns) as MayMiss[]).map((name) => ({ name, kind: standIns[name] })).filter(({ kind }) => kind !== "none");
+}
+
 /**
  * The value that stands in for a missing signal.
  * @param kind what the brush names @param usual what is taken without a stand-in

@@ -2,7 +2,7 @@ import type { Brush } from "../brush";
 import type { Sample } from "../hand/sample";
 import { fullReservoir } from "../paint/spend";
 import { type Quality, qualityIndex, qualityNames, qualityRow } from "../quality/table";
-import type { Moment } from "../response/respond";
+import { type Moment, momentField } from "../response/moment";
 import { type Source, sourceNames, sources } from "../response/sources";
 import { MarkMaker } from "../stroke/make-marks";
 import { markField } from "../stroke/mark-list";
@@ -27,8 +27,9 @@ export interface Score {
 }
 
 const MOST_PLACES = 240;
+type Read = keyof typeof momentField;
 /** Signals that are read; chance is no reading, and what it does is seen in the qualities. */
-const read = sourceNames.filter((name) => sources[name].family !== "chance");
+const read = sourceNames.filter((name): name is Read => sources[name].family !== "chance");
 const AROUND: readonly Source[] = ["lean", "twist", "heading"];
 
 /** Reads signals and qualities along one stroke, at up to 240 of its places. @param seed any 32-bit integer */
@@ -38,8 +39,8 @@ export function scoreOf(brush: Brush, samples: readonly Sample[], seed: number):
   const values: number[][] = [];
   const reservoir = fullReservoir();
   let marks = 0;
-  const watch = (moment: Readonly<Moment>, row: Float64Array, at: number) => {
-    places.push({ x: row[at + markField.x], y: row[at + markField.y], size: row[at + qualityIndex.size], distance: moment.distance });
+  const watch = (moment: Moment, row: Float64Array, at: number) => {
+    places.push({ x: row[at + markField.x], y: row[at + markField.y], size: row[at + qualityIndex.size], distance: moment[momentField.distance] });
     signals.push(read.map((name) => signalOf(name, moment, brush)));
     values.push(qualityNames.map((_, i) => row[at + i]));
   };
@@ -73,8 +74,8 @@ function isThere(brush: Brush, name: Quality): boolean {
   return name === "load" ? brush.paint.load !== null : qualityRow(name).body !== "ground" || brush.ground !== null;
 }
 
-function signalOf(name: Source, moment: Readonly<Moment>, brush: Brush): number {
-  const value = moment[name as keyof Moment];
+function signalOf(name: Read, moment: Moment, brush: Brush): number {
+  const value = moment[momentField[name]];
   if (AROUND.includes(name)) return value / 360;
   if (name !== "distance" && name !== "time") return value;
   const over = brush.responses.find((r) => r.source === name)?.over ?? 1000;

@@ -43,6 +43,11 @@ export function atan2Degrees(y: number, x: number): number {
   return angle >= 360 ? 0 : angle;
 }
 
+/** Writes the angle of a direction on screen, y downward, from one row of numbers into another: what a row holds needs no box on its way. */
+export function headingInto(to: Float64Array, at: number, from: Float64Array, dx: number, dy: number): void {
+  to[at] = atan2Degrees(-from[dy], from[dx]);
+}
+
 const ODD = Array.from({ length: 9 }, (_, i) => 1 / (2 * i + 1));
 
 // Halving the angle twice leaves |x| ≤ tan(π/16), where nine terms of the series are enough for 1e-14.

@@ -1,28 +1,36 @@
 import type { Curve } from "./model";
 
-/** A curve made ready for evaluation. */
-export type CurveFunction = (x: number) => number;
+/** A curve made ready for evaluation: the places of its points, their heights, and the slopes there, one after the other. */
+export type CurveTable = Float64Array;
+
+/** Makes a curve of two or more points ready for `curveAt`. */
+export function curveTable(points: Curve): CurveTable {
+  const xs = points.map((p) => p[0]);
+  const ys = points.map((p) => p[1]);
+  return Float64Array.from([...xs, ...ys, ...monotoneSlopes(xs, ys)]);
+}
 
 /**
  * A monotone cubic through the points: between two of them it never leaves their range. Slopes after Fritsch and
  * Carlson, "Monotone piecewise cubic interpolation", SIAM J. Numer. Anal. 17 (1980). Outside 0…1 the end values hold.
  */
-export function curveFunction(points: Curve): CurveFunction {
-  const n = points.length;
-  const xs = points.map((p) => p[0]);
-  const ys = points.map((p) => p[1]);
+export function curveAt(table: CurveTable, x: number): number {
+  const n = table.length / 3;
+  if (!(x > 0)) return table[n];
+  if (x >= 1) return table[2 * n - 1];
+  let i = 0;
+  while (x > table[i + 1]) i++;
+  const width = table[i + 1] - table[i];
+  const t = (x - table[i]) / width;
+  const s = 1 - t;
+  return s * s * (1 + 2 * t) * table[n + i] + t * t * (3 - 2 * t) * table[n + i + 1] + t * s * width * (s * table[2 * n + i] - t * table[2 * n + i + 1]);
+}
+
+/** A curve as a function. */
+export function curveFunction(points: Curve): (x: number) => number {
   if (isStraight(points)) return (x) => (x <= 0 ? 0 : x >= 1 ? 1 : x);
-  const slopes = monotoneSlopes(xs, ys);
-  return (x) => {
-    if (!(x > 0)) return ys[0];
-    if (x >= 1) return ys[n - 1];
-    let i = 0;
-    while (x > xs[i + 1]) i++;
-    const width = xs[i + 1] - xs[i];
-    const t = (x - xs[i]) / width;
-    const s = 1 - t;
-    return s * s * (1 + 2 * t) * ys[i] + t * t * (3 - 2 * t) * ys[i + 1] + t * s * width * (s * slopes[i] - t * slopes[i + 1]);
-  };
+  const table = curveTable(points);
+  return (x) => curveAt(table, x);
 }
 
 /** Whether a curve is the straight line from 0 to 1. */

@@ -1,53 +1,34 @@
 import type { Brush } from "../brush/schema";
 import { bell } from "../chance/bell";
-import { chance, drift } from "../chance/counter";
+import { chanceBits, drift, share } from "../chance/counter";
 import { qualityIndex, qualityNames, qualityRow } from "../quality/table";
-import { type CurveFunction, curveFunction, isStraight } from "./curve";
+import { type CurveTable, curveAt, curveTable, isStraight } from "./curve";
+import type { Response } from "./model";
+import { type Moment, momentField } from "./moment";
 import type { Source } from "./sources";
 
-/** What the brush knows of the moment in which a mark is made. */
-export interface Moment {
-  pressure: number;
-  tilt: number;
-  /** degrees */
-  lean: number;
-  /** degrees */
-  twist: number;
-  /** 0…1 of the brush's full speed */
-  speed: number;
-  /** degrees, counter-clockwise from the right as seen on screen */
-  heading: number;
-  /** px since the start of the stroke */
-  distance: number;
-  /** ms since the start of the stroke */
-  time: number;
-  /** how much paint is left, 0 spent … 1 full */
-  load: number;
-  /** how much paint covers the place where the mark falls, 0…1 */
-  underpaint: number;
-  /** the mark's number in its stroke */
-  number: number;
-}
-
+/** A response as it is evaluated: nothing here is looked up by name. */
 interface Driven {
   readonly quality: number;
   readonly adds: boolean;
-  readonly source: Source;
+  readonly kind: "read" | "drawn" | "drift";
+  /** Where a moment has it, and what of it counts as 1. */
+  readonly field: number;
+  readonly whole: number;
+  /** Whether chance draws once for the whole stroke. */
+  readonly once: boolean;
   readonly stream: number;
-  readonly over: number;
-  /** One swing of drift, px. */
-  readonly length: number;
   readonly gaussian: boolean;
   /** Undefined for the straight line. */
-  readonly curve: CurveFunction | undefined;
+  readonly curve: CurveTable | undefined;
   readonly low: number;
   readonly reach: number;
 }
 
 const STREAMS_A_QUALITY = 64;
 
-/** Evaluates all qualities of a brush for one mark into `row`, in the order of the table of qualities. */
-export type Respond = (moment: Moment, seed: number, row: Float64Array, at: number) => void;
+/** Evaluates all qualities of a brush for the mark of this number into `row`, in the order of the table of qualities. */
+export type Respond = (moment: Moment, number: number, seed: number, row: Float64Array, at: number) => void;
 
 /** Makes a brush's own values and responses ready for evaluation. */
 export function compileResponses(brush: Brush): Respond {
@@ -64,26 +45,31 @@ export function compileResponses(brush: Brush): Respond {
     return {
       quality,
       adds: qualityRow(response.quality).joins === "add",
-      source: response.source,
+      ...signalOf(response, brush.tip.size),
       stream: quality * STREAMS_A_QUALITY + (i % STREAMS_A_QUALITY),
-      over: response.over,
-      length: response.period * brush.tip.size,
       gaussian: response.law === "gaussian",
-      curve: isStraight(response.curve) ? undefined : curveFunction(response.curve),
+      curve: isStraight(response.curve) ? undefined : curveTable(response.curve),
       low: response.low,
       reach: response.high - response.low,
     };
   });
   const count = own.length;
   const moved = [...new Set(driven.map((d) => d.quality))];
-  return (moment, seed, row, at) => {
+  return (moment, number, seed, row, at) => {
     for (let q = 0; q < count; q++) row[at + q] = own[q];
     for (let i = 0; i < driven.length; i++) {
       const d = driven[i];
-      const signal = signalOf(d, moment, seed);
-      const value = d.low + d.reach * (d.curve ? d.curve(signal) : signal > 0 ? Math.min(1, signal) : 0);
-      if (d.adds) row[at + d.quality] += value;
-      else row[at + d.quality] *= value;
+      // All in one function: numbers that functions hand to one another are boxed, which a million marks would pay for.
+      let signal = 0;
+      if (d.kind === "read") signal = moment[d.field] / d.whole;
+      else if (d.kind === "drift") signal = drift(seed, moment[momentField.distance] / d.whole, d.stream);
+      else {
+        signal = share(chanceBits(seed, d.once ? -1 : number, d.stream));
+        if (d.gaussian) signal = bell(signal);
+      }
+      const height = d.curve ? curveAt(d.curve, signal) : signal > 0 ? Math.min(1, signal) : 0;
+      if (d.adds) row[at + d.quality] += d.low + d.reach * height;
+      else row[at + d.quality] *= d.low + d.reach * height;
     }
     for (let i = 0; i < moved.length; i++) {
       const q = moved[i];
@@ -93,44 +79,25 @@ export function compileResponses(brush: Brush): Respond {
   };
 }
 
-const AROUND = 1 / 360;
-
-// One function with a switch, and not a function for each source: numbers that functions hand to one another by way of a
-// table are boxed, which a million marks would pay for.
-function signalOf(driven: Driven, m: Moment, seed: number): number {
-  switch (driven.source) {
-    case "pressure":
-      return m.pressure;
-    case "tilt":
-      return m.tilt;
-    case "lean":
-      return m.lean * AROUND;
-    case "twist":
-      return m.twist * AROUND;
-    case "speed":
-      return m.speed;
-    case "heading":
-      return m.heading * AROUND;
+/** @param size the tip's, px, of which drift's period is told */
+function signalOf({ source, over, period }: Response, size: number): Pick<Driven, "kind" | "field" | "whole" | "once"> {
+  const read = (whole: number) => ({ kind: "read", field: momentField[source as keyof typeof momentField], whole, once: false }) as const;
+  switch (source) {
     case "chance":
-      return drawn(driven, seed, m.number);
     case "strokeChance":
-      return drawn(driven, seed, -1);
+      return { kind: "drawn", field: 0, whole: 1, once: source === "strokeChance" };
     case "drift":
-      return drift(seed, m.distance / driven.length, driven.stream);
+      return { kind: "drift", field: momentField.distance, whole: period * size, once: false };
+    case "lean":
+    case "twist":
+    case "heading":
+      return read(360);
     case "distance":
-      return Math.min(1, m.distance / driven.over);
-    case "load":
-      return m.load;
-    case "underpaint":
-      return m.underpaint;
     case "time":
-      return Math.min(1, m.time / driven.over);
+      return read(over);
+    default:
+      return read(1);
   }
-}
-
-function drawn({ stream, gaussian }: Driven, seed: number, number: number): number {
-  const even = chance(seed, number, stream);
-  return gaussian ? bell(even) : even;
 }
 
 /** Whether a source differs from mark to mark within one stroke. */

@@ -1,5 +1,5 @@
 import type { Brush } from "../brush/schema";
-import { type Oklch, oklchToRgb, rgbToOklch, shiftColour } from "../colour/oklch";
+import { intoOklch, outOfOklch, shiftOklch } from "../colour/oklch";
 import type { Rgb } from "../colour/srgb";
 import { toQ15 } from "../kernels/marks";
 import { qualityIndex } from "../quality/table";
@@ -32,13 +32,14 @@ export class Inking {
   lightRed = 0;
   lightGreen = 0;
   lightBlue = 0;
-  /** The colour as it was before it became Q15. */
-  colour: Rgb;
-  private readonly own: Oklch;
-  private lastHue = Number.NaN;
-  private lastSaturation = 0;
-  private lastLightness = 0;
-  private lastSecond = 0;
+  private readonly own: Float64Array;
+  /** The mark's colour, sRGB, and one of its tones while it is made. */
+  private readonly mixed = new Float64Array(3);
+  private readonly tone = new Float64Array(3);
+  /** Hue, saturation, lightness and share of the second colour of the mark that was settled last. */
+  private readonly shift = new Float64Array(4).fill(Number.NaN);
+  private readonly toneShift = new Float64Array(3);
+  private asked: Rgb | undefined;
 
   /** @param depth how far the dark and the light colour lie from the mark's @param twoTone whether the second colour is the light one */
   constructor(
@@ -46,47 +47,68 @@ export class Inking {
     private readonly depth: number,
     private readonly twoTone: boolean,
   ) {
-    this.own = rgbToOklch(ink.colour);
-    this.colour = ink.colour;
+    this.own = Float64Array.from(ink.colour);
+    intoOklch(this.own);
+    this.mixed.set(ink.colour);
+  }
+
+  /** The colour as it was before it became Q15; the same array as long as it is the same colour. */
+  get colour(): Rgb {
+    this.asked ??= [this.mixed[0], this.mixed[1], this.mixed[2]];
+    return this.asked;
   }
 
   /** Sets the fields for a mark's row of numbers. */
   settle(row: Float64Array, at: number): void {
-    const h = row[at + hue];
-    const s = row[at + saturation];
-    const l = row[at + lightness];
-    const share = row[at + second];
-    if (h === this.lastHue && s === this.lastSaturation && l === this.lastLightness && share === this.lastSecond) return;
-    this.lastHue = h;
-    this.lastSaturation = s;
-    this.lastLightness = l;
-    this.lastSecond = share;
-    const colour = this.mixed(h, s, l, share);
-    this.colour = colour;
-    this.red = toQ15(colour[0]);
-    this.green = toQ15(colour[1]);
-    this.blue = toQ15(colour[2]);
-    if (this.depth > 0 || this.twoTone) this.settleTones(colour);
+    const { shift } = this;
+    if (row[at + hue] === shift[0] && row[at + saturation] === shift[1] && row[at + lightness] === shift[2] && row[at + second] === shift[3]) return;
+    shift[0] = row[at + hue];
+    shift[1] = row[at + saturation];
+    shift[2] = row[at + lightness];
+    shift[3] = row[at + second];
+    this.asked = undefined;
+    this.mix();
+    this.red = toQ15(this.mixed[0]);
+    this.green = toQ15(this.mixed[1]);
+    this.blue = toQ15(this.mixed[2]);
+    if (this.depth > 0 || this.twoTone) this.settleTones();
   }
 
-  private mixed(h: number, s: number, l: number, share: number): Rgb {
-    const { colour, second: other } = this.ink;
-    const shifts = h !== 0 || s !== 0 || l !== 0;
-    if (share === 0 && !shifts) return colour;
-    const mixed: Rgb = [colour[0] + share * (other[0] - colour[0]), colour[1] + share * (other[1] - colour[1]), colour[2] + share * (other[2] - colour[2])];
-    if (!shifts) return mixed;
-    return oklchToRgb(shiftColour(share === 0 ? this.own : rgbToOklch(mixed), h, s, l));
+  private mix(): void {
+    const { mixed, shift, ink } = this;
+    const share = shift[3];
+    const shifts = shift[0] !== 0 || shift[1] !== 0 || shift[2] !== 0;
+    if (share === 0 && shifts) mixed.set(this.own);
+    else {
+      for (let i = 0; i < 3; i++) mixed[i] = ink.colour[i] + share * (ink.second[i] - ink.colour[i]);
+      if (!shifts) return;
+      intoOklch(mixed);
+    }
+    shiftOklch(mixed, shift);
+    outOfOklch(mixed);
   }
 
-  private settleTones(colour: Rgb): void {
-    const base = rgbToOklch(colour);
-    const [dr, dg, db] = this.twoTone ? colour : oklchToRgb(shiftColour(base, 0, 0, -this.depth));
-    const [lr, lg, lb] = this.twoTone ? this.ink.second : oklchToRgb(shiftColour(base, 0, 0, this.depth));
-    this.darkRed = toQ15(dr);
-    this.darkGreen = toQ15(dg);
-    this.darkBlue = toQ15(db);
-    this.lightRed = toQ15(lr);
-    this.lightGreen = toQ15(lg);
-    this.lightBlue = toQ15(lb);
+  private settleTones(): void {
+    const { tone } = this;
+    if (this.twoTone) tone.set(this.mixed);
+    else this.toneOf(-this.depth);
+    this.darkRed = toQ15(tone[0]);
+    this.darkGreen = toQ15(tone[1]);
+    this.darkBlue = toQ15(tone[2]);
+    if (this.twoTone) tone.set(this.ink.second);
+    else this.toneOf(this.depth);
+    this.lightRed = toQ15(tone[0]);
+    this.lightGreen = toQ15(tone[1]);
+    this.lightBlue = toQ15(tone[2]);
+  }
+
+  /** Makes the mark's colour lighter by `lightness`, or darker. */
+  private toneOf(lightness: number): void {
+    const { tone, toneShift } = this;
+    tone.set(this.mixed);
+    intoOklch(tone);
+    toneShift[2] = lightness;
+    shiftOklch(tone, toneShift);
+    outOfOklch(tone);
   }
 }

@@ -1,24 +1,30 @@
 import { withoutMuted } from "../brush/muted";
 import type { Brush } from "../brush/schema";
 import type { Sample } from "../hand/sample";
-import { standIn } from "../hand/stand-in";
+import { type NamedStandIn, namedStandIns, standIn } from "../hand/stand-in";
 import { length } from "../numeric/length";
-import { atan2Degrees } from "../numeric/trig";
+import { headingInto } from "../numeric/trig";
 import { drierDepth, flowLeft, fullReservoir, type Reservoir, refill, spend } from "../paint/spend";
 import { qualityIndex, qualityNames } from "../quality/table";
-import { compileResponses, type Moment, type Respond } from "../response/respond";
-import { extentAlong } from "../tip/extent";
+import { blankMoment, type Moment, momentField } from "../response/moment";
+import { compileResponses, type Respond } from "../response/respond";
+import { toExtent } from "../tip/extent";
 import { mirrored, type Pick, picker } from "../tip/pick";
 import { Conditioner } from "../trail/condition";
+import { type Place, placeField } from "../trail/place";
 import { strayAcross, strayAlong } from "../trail/scatter";
 import { keptStrength } from "../trail/strength";
 import { taperFactor, taperHold } from "../trail/taper";
-import { type Place, Walker } from "../trail/walk";
+import { Walker } from "../trail/walk";
 import { MARK_NUMBERS, MarkList, markField } from "./mark-list";
 
 const { size, angle, roundness, spacing, count, scatter, scatterAlong, flow, load, depth } = qualityIndex;
 const LEFT_RIGHT = 0x317a;
 const TOP_BOTTOM = 0x317b;
+const DISTANCE = 0;
+const SIZE = 1;
+const LOAD = 2;
+const TAPER = 3;
 
 /** With so many marks waiting, whoever takes them is called, so that no hand fills the memory. */
 const MANY = 2048;
@@ -29,7 +35,7 @@ export interface Surroundings {
   readonly underpaint?: (x: number, y: number, size: number) => number;
   readonly reservoir?: Reservoir;
   /** Is told of each place where the hand was read, and where in the list its first mark begins. */
-  readonly watch?: (moment: Readonly<Moment>, row: Float64Array, at: number) => void;
+  readonly watch?: (moment: Moment, row: Float64Array, at: number) => void;
 }
 
 /** Turns a hand's samples into marks. The caller empties `marks` whenever it likes. */
@@ -42,14 +48,17 @@ export class MarkMaker {
   private readonly pick: Pick | undefined;
   private readonly tapers: boolean;
   private readonly mirrors: boolean;
-  private readonly moment: Moment = { pressure: 0, tilt: 0, lean: 0, twist: 0, speed: 0, heading: 0, distance: 0, time: 0, load: 1, underpaint: 0, number: 0 };
+  private readonly moment = blankMoment();
+  /** What decides which picture of a family a mark takes. */
+  private readonly occasion = { number: 0, pressure: 0, speed: 0, heading: 0 };
+  private readonly standIns: readonly NamedStandIn[];
   private readonly reservoir: Reservoir;
   private readonly senses: boolean;
   private begun = false;
-  /** px and size at the last step. */
-  private lastDistance = 0;
-  private lastSize: number;
-  private lastLoad: number;
+  /** Distance, size and load of the last step, and what tapers this one. */
+  private readonly lately = new Float64Array(4);
+  /** How the mark stands to the path: size, roundness, degrees. */
+  private readonly stand = new Float64Array(3);
   private number = 0;
 
   /**
@@ -67,10 +76,11 @@ export class MarkMaker {
     const { tip, trail, paint } = brush;
     this.reservoir = around.reservoir ?? fullReservoir();
     this.senses = paint.lending > 0 || brush.responses.some((r) => r.source === "underpaint");
-    this.lastSize = tip.size;
-    this.lastLoad = paint.load ?? 0;
+    this.lately[SIZE] = tip.size;
+    this.lately[LOAD] = paint.load ?? 0;
     this.conditioner = new Conditioner(trail);
     this.walker = new Walker({ hold: taperHold(trail.taper), perSecond: trail.perSecond }, (place) => this.step(place));
+    this.standIns = namedStandIns(brush.standIns);
     this.respond = compileResponses(brush);
     this.pick = tip.shape.kind === "image" && tip.shape.pictures.length > 1 ? picker(tip.shape) : undefined;
     this.tapers = trail.taper.start > 0 || trail.taper.end > 0;
@@ -91,80 +101,100 @@ export class MarkMaker {
     this.walker.end();
   }
 
-  private step(place: Place): number {
-    const { moment } = this;
-    const { missing } = this.conditioner;
-    const { standIns, trail, tip } = this.brush;
-    const speed = Math.min(1, place.speed / trail.fullSpeed);
-    const heading = atan2Degrees(-place.dy, place.dx);
-    moment.pressure = missing.pressure ? standIn(standIns.pressure, place.pressure, speed, heading) : place.pressure;
-    moment.tilt = missing.tilt ? standIn(standIns.tilt, place.tilt, speed, heading) : place.tilt;
-    moment.lean = missing.lean ? standIn(standIns.lean, place.lean, speed, heading) : place.lean;
-    moment.twist = missing.twist ? standIn(standIns.twist, place.twist, speed, heading) : place.twist;
-    moment.speed = speed;
-    moment.heading = heading;
-    moment.distance = place.distance;
-    moment.time = place.time;
-    if (this.senses) moment.underpaint = this.around.underpaint?.(place.x, place.y, this.lastSize) ?? 0;
-    this.dry(place.distance);
-    const taper = this.tapers ? taperFactor(trail.taper, place.distance, place.total) : 1;
-    const first = this.mark(place, taper);
+  private step(place: Place): void {
+    const { moment, lately, stand } = this;
+    this.read(place);
+    if (this.senses) moment[momentField.underpaint] = this.around.underpaint?.(place[placeField.x], place[placeField.y], lately[SIZE]) ?? 0;
+    this.dry();
+    const { trail, tip } = this.brush;
+    lately[TAPER] = this.tapers ? taperFactor(trail.taper, place[placeField.distance], place[placeField.total]) : 1;
+    const first = this.mark(place);
     const row = this.marks.values;
     this.around.watch?.(moment, row, first);
-    this.lastSize = row[first + size];
-    this.lastLoad = row[first + load];
-    const way = row[first + spacing] * extentAlong(tip.shape, row[first + size], row[first + roundness], row[first + angle] - heading);
+    lately[SIZE] = row[first + size];
+    lately[LOAD] = row[first + load];
+    stand[0] = row[first + size];
+    stand[1] = row[first + roundness];
+    stand[2] = row[first + angle] - moment[momentField.heading];
+    toExtent(tip.shape, stand);
+    place[placeField.way] = row[first + spacing] * stand[0];
     const more = Math.round(row[first + count]);
-    for (let i = 1; i < more; i++) this.mark(place, taper);
+    for (let i = 1; i < more; i++) this.mark(place);
     if (this.onMany && this.marks.count >= MANY) this.onMany();
-    return way;
+  }
+
+  /** Reads the hand at a place; what the pen does not have is stood in for. */
+  private read(place: Place): void {
+    const { moment } = this;
+    moment[momentField.speed] = Math.min(1, place[placeField.speed] / this.brush.trail.fullSpeed);
+    headingInto(moment, momentField.heading, place, placeField.dx, placeField.dy);
+    moment[momentField.pressure] = place[placeField.pressure];
+    moment[momentField.tilt] = place[placeField.tilt];
+    moment[momentField.lean] = place[placeField.lean];
+    moment[momentField.twist] = place[placeField.twist];
+    moment[momentField.distance] = place[placeField.distance];
+    moment[momentField.time] = place[placeField.time];
+    for (const { name, kind } of this.standIns)
+      if (this.conditioner.missing[name]) moment[momentField[name]] = standIn(kind, moment[momentField[name]], moment[momentField.speed], moment[momentField.heading]);
   }
 
   /** Takes from the paint what the way since the last step has cost. */
-  private dry(distance: number): void {
-    const { reservoir, moment, brush } = this;
+  private dry(): void {
+    const { reservoir, moment, brush, lately } = this;
     if (brush.paint.load === null) return;
-    const travel = (distance - this.lastDistance) / Math.max(0.5, this.lastSize);
-    this.lastDistance = distance;
-    reservoir.full = spend(reservoir.full, travel, this.lastLoad, brush.paint.lending, moment.underpaint);
-    moment.load = reservoir.full;
+    const distance = moment[momentField.distance];
+    const travel = (distance - lately[DISTANCE]) / Math.max(0.5, lately[SIZE]);
+    lately[DISTANCE] = distance;
+    reservoir.full = spend(reservoir.full, travel, lately[LOAD], brush.paint.lending, moment[momentField.underpaint]);
+    moment[momentField.load] = reservoir.full;
   }
 
-  private mark(place: Place, taper: number): number {
+  private mark(place: Place): number {
     const { moment, marks, seed } = this;
     const { trail, tip } = this.brush;
-    moment.number = this.number++;
+    const number = this.number++;
     const at = marks.append();
     const row = marks.values;
-    this.respond(moment, seed, row, at);
-    row[at + size] *= taper;
-    let x = place.x;
-    let y = place.y;
-    if (row[at + scatter] > 0 || row[at + scatterAlong] > 0) {
-      const way = length(place.dx, place.dy) || 1;
-      const ux = place.dx / way;
-      const uy = place.dy / way;
-      const across = strayAcross(seed, moment.number, row[at + scatter], trail.scatterLaw) * row[at + size];
-      const along = strayAlong(seed, moment.number, row[at + scatterAlong], trail.scatterLaw) * row[at + size];
-      x += along * ux + across * uy;
-      y += along * uy - across * ux;
-    }
-    if (moment.load < 1) {
-      row[at + flow] *= flowLeft(moment.load);
-      if (this.brush.ground) row[at + depth] = drierDepth(row[at + depth], moment.load);
+    this.respond(moment, number, seed, row, at);
+    row[at + size] *= this.lately[TAPER];
+    row[at + markField.x] = place[placeField.x];
+    row[at + markField.y] = place[placeField.y];
+    if (row[at + scatter] > 0 || row[at + scatterAlong] > 0) this.stray(place, number, row, at);
+    if (moment[momentField.load] < 1) {
+      row[at + flow] *= flowLeft(moment[momentField.load]);
+      if (this.brush.ground) row[at + depth] = drierDepth(row[at + depth], moment[momentField.load]);
     }
     if (trail.keepStrength) row[at + flow] = keptStrength(row[at + flow], row[at + spacing]);
-    row[at + markField.x] = x;
-    row[at + markField.y] = y;
-    row[at + markField.number] = moment.number;
-    row[at + markField.distance] = moment.distance;
-    row[at + markField.time] = moment.time;
-    row[at + markField.heading] = moment.heading;
-    row[at + markField.pressure] = moment.pressure;
-    row[at + markField.picture] = this.pick ? this.pick(moment, seed) : 0;
-    row[at + markField.mirrorX] = this.mirrors ? mirrored(tip.mirror.leftRight, seed, moment.number, LEFT_RIGHT) : 0;
-    row[at + markField.mirrorY] = this.mirrors ? mirrored(tip.mirror.topBottom, seed, moment.number, TOP_BOTTOM) : 0;
+    row[at + markField.number] = number;
+    row[at + markField.distance] = moment[momentField.distance];
+    row[at + markField.time] = moment[momentField.time];
+    row[at + markField.heading] = moment[momentField.heading];
+    row[at + markField.pressure] = moment[momentField.pressure];
+    row[at + markField.picture] = this.pick ? this.picked(this.pick, number) : 0;
+    row[at + markField.mirrorX] = this.mirrors ? mirrored(tip.mirror.leftRight, seed, number, LEFT_RIGHT) : 0;
+    row[at + markField.mirrorY] = this.mirrors ? mirrored(tip.mirror.topBottom, seed, number, TOP_BOTTOM) : 0;
     return at;
+  }
+
+  /** Moves a mark off the path. */
+  private stray(place: Place, number: number, row: Float64Array, at: number): void {
+    const { scatterLaw } = this.brush.trail;
+    const way = length(place[placeField.dx], place[placeField.dy]) || 1;
+    const ux = place[placeField.dx] / way;
+    const uy = place[placeField.dy] / way;
+    const across = strayAcross(this.seed, number, row[at + scatter], scatterLaw) * row[at + size];
+    const along = strayAlong(this.seed, number, row[at + scatterAlong], scatterLaw) * row[at + size];
+    row[at + markField.x] += along * ux + across * uy;
+    row[at + markField.y] += along * uy - across * ux;
+  }
+
+  private picked(pick: Pick, number: number): number {
+    const { occasion, moment } = this;
+    occasion.number = number;
+    occasion.pressure = moment[momentField.pressure];
+    occasion.speed = moment[momentField.speed];
+    occasion.heading = moment[momentField.heading];
+    return pick(occasion, this.seed);
   }
 }
 

@@ -205,7 +205,7 @@ export class StrokePainter {
   /** The colour of a mark; in one colour, the first mark's is the whole stroke's. */
   private settleColour(row: Float64Array, at: number): void {
     this.inking.settle(row, at);
-    if (this.stroke) this.stroke.colour = this.inking.colour;
+    if (this.stroke && this.manner === "cover") this.stroke.colour = this.inking.colour;
     this.coloured = true;
   }
 

@@ -11,30 +11,33 @@ const MOST = SLOTS * 0.6;
 const FREE = -1;
 
 /**
- * Remembers where masks were drawn, by two numbers each: what kind of mask it is, and its sub-pixel place. Open
- * addressing in typed arrays, so that a mark costs no allocation however many masks there are.
+ * Remembers where masks were drawn, by three whole numbers: the form (from 0), how it stands (size and turn), and how it
+ * looks (roundness, hardness, sub-pixel place). Open addressing in typed arrays, so that a mark costs no allocation
+ * however many masks there are; whole numbers of 31 bits, because larger ones are boxed on their way.
  */
 export class MaskTable {
   readonly rows = new Int32Array(SLOTS * MASK_NUMBERS);
-  private readonly kinds = new Float64Array(SLOTS).fill(FREE);
-  private readonly places = new Int32Array(SLOTS);
+  private readonly forms = new Int32Array(SLOTS).fill(FREE);
+  private readonly stands = new Int32Array(SLOTS);
+  private readonly looks = new Int32Array(SLOTS);
   private count = 0;
 
-  /** Where a mask's row begins, or −1. @param kind a whole number from 0 to 2⁵³ */
-  find(kind: number, place: number): number {
-    for (let slot = hash(kind, place); ; slot = (slot + 1) & (SLOTS - 1)) {
-      const present = this.kinds[slot];
-      if (present === kind && this.places[slot] === place) return slot * MASK_NUMBERS;
+  /** Where a mask's row begins, or −1. */
+  find(form: number, stand: number, look: number): number {
+    for (let slot = hash(form, stand, look); ; slot = (slot + 1) & (SLOTS - 1)) {
+      const present = this.forms[slot];
+      if (present === form && this.stands[slot] === stand && this.looks[slot] === look) return slot * MASK_NUMBERS;
       if (present === FREE) return -1;
     }
   }
 
   /** Makes a row for a mask that is not there yet. */
-  add(kind: number, place: number): number {
-    let slot = hash(kind, place);
-    while (this.kinds[slot] !== FREE) slot = (slot + 1) & (SLOTS - 1);
-    this.kinds[slot] = kind;
-    this.places[slot] = place;
+  add(form: number, stand: number, look: number): number {
+    let slot = hash(form, stand, look);
+    while (this.forms[slot] !== FREE) slot = (slot + 1) & (SLOTS - 1);
+    this.forms[slot] = form;
+    this.stands[slot] = stand;
+    this.looks[slot] = look;
     this.count++;
     return slot * MASK_NUMBERS;
   }
@@ -44,15 +47,13 @@ export class MaskTable {
   }
 
   clear(): void {
-    this.kinds.fill(FREE);
+    this.forms.fill(FREE);
     this.count = 0;
   }
 }
 
-function hash(kind: number, place: number): number {
-  const low = kind | 0;
-  const high = (kind / 4294967296) | 0;
-  let h = Math.imul(low ^ Math.imul(high, 0x85ebca77), 0x9e3779b1) ^ Math.imul(place + 1, 0xc2b2ae3d);
+function hash(form: number, stand: number, look: number): number {
+  let h = Math.imul(Math.imul(stand, 0x9e3779b1) ^ form, 0x85ebca77) ^ Math.imul(look + 1, 0xc2b2ae3d);
   h ^= h >>> 15;
   return (Math.imul(h, 0x2c1b3c6d) >>> 13) & (SLOTS - 1);
 }

@@ -1,8 +1,6 @@
 import type { Kernels } from "../kernels/load";
-import { length } from "../numeric/length";
-import { cosDegrees, sinDegrees } from "../numeric/trig";
 import type { Pictures } from "../picture/picture";
-import { drawEllipse, MOST_COLUMNS, PAD, SPAN_BYTES, samplePicture } from "./draw-mask";
+import { Drawing, drawEllipse, MOST_COLUMNS, PAD, samplePicture } from "./draw-mask";
 import { type Form, Forms } from "./forms";
 import { MASK_NUMBERS, MaskTable, maskField } from "./mask-table";
 import type { Shape } from "./shape";
@@ -88,6 +86,7 @@ export class TipMasks {
   /** Called before masks are dropped for want of room: marks that use them must be laid by then. */
   beforeDrop: () => void = () => undefined;
   private readonly table = new MaskTable();
+  private readonly drawing = new Drawing();
   private readonly forms: Forms;
   /** The kernels' room to work in, for as many columns as a finely sampled mask has. */
   private readonly offsets: number;
@@ -132,12 +131,21 @@ export class TipMasks {
     const number = form ? form.number * 4 + mirror : 0;
     const sizeIndex = Math.round(size / step);
     const scale = Math.clz32(Math.round(4096 * step));
-    const kind = ((((number * 513 + sizeIndex) * 32 + scale) * 257 + round) * 257 + hard) * 2048 + turn;
-    const place = px * phases + py;
-    const found = this.table.find(kind, place);
+    const stand = (sizeIndex * 32 + scale) * 2048 + turn;
+    const look = ((round * 257 + hard) * 16 + px) * 16 + py;
+    const found = this.table.find(number, stand, look);
     if (found >= 0) return found;
     if (this.table.full) this.makeRoom(0);
-    return this.draw(kind, place, form, mirror, size, round / 256, (turn * whole) / turns, hard / 256, px / phases, py / phases);
+    const { drawing } = this;
+    drawing.size = size;
+    drawing.roundness = round / 256;
+    drawing.angle = (turn * whole) / turns;
+    drawing.hardness = hard / 256;
+    drawing.fx = px / phases;
+    drawing.fy = py / phases;
+    drawing.mirror = mirror;
+    this.draw(form);
+    return this.enter(this.table.add(number, stand, look));
   }
 
   /**
@@ -195,52 +203,27 @@ export class TipMasks {
     return this.forms.drawn(shape, size, hardness, opened);
   }
 
-  private draw(
-    kind: number,
-    place: number,
-    form: Form | undefined,
-    mirror: number,
-    size: number,
-    roundness: number,
-    angle: number,
-    hardness: number,
-    fx: number,
-    fy: number,
-  ): number {
-    // What is thinner than a pixel is drawn as wide as one, and weaker.
-    const rx = (size / 2) * (form ? form.halfWidth : 1);
-    const ry = form ? (size / 2) * form.halfHeight * roundness : Math.max((size / 2) * roundness, 0.125);
-    const wide = form ? Math.max(rx, 0.5) : rx;
-    const high = form ? Math.max(ry, 0.5) : ry;
-    const c = cosDegrees(angle);
-    const s = -sinDegrees(angle);
-    // A picture reaches into its corners, an ellipse does not.
-    const reachX = (form ? wide * Math.abs(c) + high * Math.abs(s) : length(rx * c, ry * s)) + 1;
-    const reachY = (form ? wide * Math.abs(s) + high * Math.abs(c) : length(rx * s, ry * c)) + 1;
-    const left = Math.floor(fx - reachX);
-    const top = Math.floor(fy - reachY);
-    const width = Math.ceil(fx + reachX) - left;
-    const height = Math.ceil(fy + reachY) - top;
-    const planes = form ? form.levels.sheet.planes.length : 1;
-    const stride = Math.ceil(width / 8) * 8 + PAD;
-    const planeBytes = stride * height * 2 + PAD * 4;
-    const at = this.place(planeBytes * planes + height * SPAN_BYTES);
-    const mask = at + PAD * 2;
-    const spans = at + planeBytes * planes;
-    const blank = { mask, spans, stride, width, height, planes, planeBytes, cx: fx - left, cy: fy - top, c, s };
-    if (form) samplePicture(this.kernels, blank, form, mirror, wide, high, (rx / wide) * (ry / high), this.offsets);
-    else drawEllipse(this.kernels, blank, size, roundness, rx, ry, hardness);
-    const row = this.table.add(kind, place);
+  private draw(form: Form | undefined): void {
+    const { drawing } = this;
+    drawing.measure(form);
+    drawing.settleAt(this.place(drawing.bytes));
+    if (form) samplePicture(this.kernels, drawing, form, this.offsets);
+    else drawEllipse(this.kernels, drawing);
+  }
+
+  /** Writes down in a row of the table what was drawn. */
+  private enter(row: number): number {
     const { rows } = this.table;
-    rows[row] = mask;
-    rows[row + 1] = spans;
-    rows[row + 2] = stride;
-    rows[row + 3] = width;
-    rows[row + 4] = height;
-    rows[row + 5] = left;
-    rows[row + 6] = top;
-    rows[row + 7] = planeBytes;
-    rows.fill(0, row + 8, row + MASK_NUMBERS);
+    const { drawing } = this;
+    rows[row + maskField.mask] = drawing.mask;
+    rows[row + maskField.spans] = drawing.spans;
+    rows[row + maskField.stride] = drawing.stride;
+    rows[row + maskField.width] = drawing.width;
+    rows[row + maskField.height] = drawing.height;
+    rows[row + maskField.left] = drawing.left;
+    rows[row + maskField.top] = drawing.top;
+    rows[row + maskField.planes] = drawing.planeBytes;
+    rows.fill(0, row + maskField.uses, row + MASK_NUMBERS);
     return row;
   }
 

@@ -1,6 +1,7 @@
 import type { TameSample } from "../hand/tame";
 import { length } from "../numeric/length";
 import { catmullRom, chordCount, chordLength, type PathPoint, type Piece } from "./path";
+import { firstPlace, type Place, placeField } from "./place";
 
 /** Two samples closer than this are one place. */
 const SAME_PLACE = 0.01;
@@ -12,31 +13,8 @@ const MOST_PLACES = 5_000_000;
 const LONGEST_GAP = 10_000;
 /** px by which more is held back than must be, so that rounding never decides. */
 const SLACK = 1e-6;
-/** No such place on this chord. */
-const NOWHERE = 2;
 /** How much of the newest speed goes into the smoothed one. */
 const SPEED_SHARE = 0.4;
-
-/** A place on the path; the object is used again for the next one. */
-export interface Place {
-  x: number;
-  y: number;
-  /** The direction of travel, of any length; (0, 0) when the pen never moved. */
-  dx: number;
-  dy: number;
-  pressure: number;
-  tilt: number;
-  lean: number;
-  twist: number;
-  /** px/ms */
-  speed: number;
-  /** px from the start of the stroke */
-  distance: number;
-  /** px of the whole stroke; infinite while its end is farther away than what is held back */
-  total: number;
-  /** ms from the start of the stroke */
-  time: number;
-}
 
 /** A part of the way: a curve, or a rest at one place. */
 interface Leg {
@@ -54,11 +32,11 @@ export interface WalkPlan {
 }
 
 /**
- * Walks along a stroke: calls `arrive` at each place where a mark belongs, and `arrive` says how far (px) it is to the
- * next one. However the samples are cut into calls of `push`, the places are the same.
+ * Walks along a stroke: calls `arrive` at each place where a mark belongs, and `arrive` writes down there how far it is
+ * to the next one. However the samples are cut into calls of `push`, the places are the same.
  */
 export class Walker {
-  private readonly place: Place = { x: 0, y: 0, dx: 1, dy: 0, pressure: 0, tilt: 0, lean: 0, twist: 0, speed: 0, distance: 0, total: Number.POSITIVE_INFINITY, time: 0 };
+  private readonly place = firstPlace();
   private points: PathPoint[] = [];
   private readonly legs: Leg[] = [];
   private begun = Number.NaN;
@@ -79,7 +57,7 @@ export class Walker {
 
   constructor(
     private readonly plan: WalkPlan,
-    private readonly arrive: (place: Place) => number,
+    private readonly arrive: (place: Place) => void,
   ) {
     this.interval = plan.perSecond > 0 ? 1000 / plan.perSecond : Number.POSITIVE_INFINITY;
     this.nextTime = this.interval;
@@ -104,15 +82,16 @@ export class Walker {
     if (!a) return;
     if (this.points.length > 1) this.closePath();
     else if (this.known === 0 && this.legs.length === 0 && this.next === 0) {
-      const still = { ...a, pressure: this.hardest };
-      this.place.total = 0;
+      const still = pointOf({ ...a, pressure: this.hardest }, a.speed);
+      this.place[placeField.total] = 0;
       this.placeAt(a.x, a.y, 0);
-      this.place.dx = 0;
-      this.place.dy = 0;
-      this.next = this.stand(still, still, 0);
+      this.place[placeField.dx] = 0;
+      this.place[placeField.dy] = 0;
+      this.stand(still, still, 0);
+      this.next = this.place[placeField.way];
       return;
     }
-    if (this.plan.hold > 0) this.place.total = this.known;
+    if (this.plan.hold > 0) this.place[placeField.total] = this.known;
     this.walkTo(Number.POSITIVE_INFINITY);
   }
 
@@ -120,7 +99,7 @@ export class Walker {
     const speed = nextSpeed(last, sample);
     const { points } = this;
     // Nothing was known of the first point's speed before the second.
-    if (points.length === 1 && last.speed === 0) points[0] = { ...last, speed };
+    if (points.length === 1 && last.speed === 0) points[0] = pointOf(last, speed);
     points.push(pointOf(sample, speed));
     const [a, b, c, d] = points;
     // Keeps at most three points: a piece is entered as soon as the point after its end is known.
@@ -136,7 +115,7 @@ export class Walker {
   /** The pen stands still and time goes on: the path so far is closed, and the rest is a leg of its own. */
   private rest(sample: TameSample, last: PathPoint): void {
     this.closePath();
-    const still = { ...pointOf(sample, last.speed), x: last.x, y: last.y };
+    const still = pointOf({ ...sample, x: last.x, y: last.y }, last.speed);
     this.legs.push({ piece: { from: last, to: still, x: [last.x, 0, 0, 0], y: [last.y, 0, 0, 0] }, chords: 0 });
     this.points = [still];
     this.pieced = false;
@@ -188,18 +167,18 @@ export class Walker {
         return false;
       }
       for (;;) {
-        const byWay = this.next <= this.walked + chord ? (chord > 0 ? before + (u - before) * ((this.next - this.walked) / chord) : u) : NOWHERE;
-        const byTime = this.nextTime <= from + lasts * u ? (lasts > 0 ? Math.max(before, (this.nextTime - from) / lasts) : u) : NOWHERE;
-        if (byWay === NOWHERE && byTime === NOWHERE) break;
+        const byWay = this.next <= this.walked + chord ? (chord > 0 ? before + (u - before) * ((this.next - this.walked) / chord) : u) : Number.POSITIVE_INFINITY;
+        const byTime = this.nextTime <= from + lasts * u ? (lasts > 0 ? Math.max(before, (this.nextTime - from) / lasts) : u) : Number.POSITIVE_INFINITY;
+        if (byWay === Number.POSITIVE_INFINITY && byTime === Number.POSITIVE_INFINITY) break;
         const v = byWay <= byTime ? byWay : byTime;
         const distance = byWay <= byTime ? this.next : u > before ? this.walked + chord * ((v - before) / (u - before)) : this.walked;
-        place.x = x0 + v * (x1 + v * (x2 + v * x3));
-        place.y = y0 + v * (y1 + v * (y2 + v * y3));
-        place.dx = x1 + v * (2 * x2 + v * 3 * x3);
-        place.dy = y1 + v * (2 * y2 + v * 3 * y3);
-        place.distance = distance;
-        const step = this.stand(piece.from, piece.to, v);
-        if (byWay <= byTime) this.next += Math.max(LEAST_STEP, step);
+        place[placeField.x] = x0 + v * (x1 + v * (x2 + v * x3));
+        place[placeField.y] = y0 + v * (y1 + v * (y2 + v * y3));
+        place[placeField.dx] = x1 + v * (2 * x2 + v * 3 * x3);
+        place[placeField.dy] = y1 + v * (2 * y2 + v * 3 * y3);
+        place[placeField.distance] = distance;
+        this.stand(piece.from, piece.to, v);
+        if (byWay <= byTime) this.next += Math.max(LEAST_STEP, place[placeField.way]);
         else this.nextTime = ++this.timed * this.interval;
       }
       this.walked += chord;
@@ -214,7 +193,10 @@ export class Walker {
   private stay({ from, to }: Piece, limit: number): boolean {
     if (this.walked > limit) return false;
     this.placeAt(from.x, from.y, this.walked);
-    if (this.next <= this.walked) this.next += Math.max(LEAST_STEP, this.stand(from, to, 0));
+    if (this.next <= this.walked) {
+      this.stand(from, to, 0);
+      this.next += Math.max(LEAST_STEP, this.place[placeField.way]);
+    }
     const begins = from.time - this.begun;
     const lasts = to.time - from.time;
     this.skipTime(begins, lasts);
@@ -234,27 +216,29 @@ export class Walker {
   }
 
   /** Arrives between two points, at the place, direction and distance that were set before. */
-  private stand(a: PathPoint, b: PathPoint, u: number): number {
+  private stand(a: PathPoint, b: PathPoint, u: number): void {
     const { place } = this;
-    place.pressure = a.pressure + u * (b.pressure - a.pressure);
-    place.tilt = a.tilt + u * (b.tilt - a.tilt);
-    place.lean = turned(a.lean, b.lean, u);
-    place.twist = turned(a.twist, b.twist, u);
-    place.speed = a.speed + u * (b.speed - a.speed);
-    place.time = a.time + u * (b.time - a.time) - this.begun;
-    if (++this.places < MOST_PLACES) return this.arrive(place);
-    this.nextTime = Number.POSITIVE_INFINITY;
-    return Number.POSITIVE_INFINITY;
+    place[placeField.pressure] = a.pressure + u * (b.pressure - a.pressure);
+    place[placeField.tilt] = a.tilt + u * (b.tilt - a.tilt);
+    place[placeField.lean] = turned(a.lean, b.lean, u);
+    place[placeField.twist] = turned(a.twist, b.twist, u);
+    place[placeField.speed] = a.speed + u * (b.speed - a.speed);
+    place[placeField.time] = a.time + u * (b.time - a.time) - this.begun;
+    if (++this.places < MOST_PLACES) this.arrive(place);
+    else {
+      this.nextTime = Number.POSITIVE_INFINITY;
+      place[placeField.way] = Number.POSITIVE_INFINITY;
+    }
   }
 
   private placeAt(x: number, y: number, distance: number): void {
-    this.place.x = x;
-    this.place.y = y;
-    this.place.distance = distance;
+    this.place[placeField.x] = x;
+    this.place[placeField.y] = y;
+    this.place[placeField.distance] = distance;
   }
 }
 
-// Spelt out: a spread costs more than the whole rest of a sample.
+// Spelt out: a spread costs more than the whole rest of a sample. All points are made here, for objects of one make are read without boxing.
 function pointOf({ x, y, time, pressure, tilt, lean, twist }: TameSample, speed: number): PathPoint {
   return { x, y, time, pressure, tilt, lean, twist, speed };
 }

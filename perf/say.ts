@@ -1,0 +1,87 @@
+import type { BenchDelays, Delay } from "./bench";
+import type { DeskTimes } from "./desk";
+import type { LayersSpeed } from "./layers";
+import type { measureMarks } from "./marks";
+import type { Memory } from "./memory";
+import type { measureMixing } from "./mixing";
+import type { PictureRow } from "./pictures";
+import type { StampRow } from "./stamping";
+import type { WetRow } from "./wet";
+
+/** What is measured in one run, part by part. */
+export interface Figures {
+  readonly stamping: readonly StampRow[];
+  readonly pictures: readonly PictureRow[];
+  readonly mixing: ReturnType<typeof measureMixing>;
+  readonly wet: readonly WetRow[];
+  readonly layers: LayersSpeed;
+  readonly marks: ReturnType<typeof measureMarks>;
+  readonly memory: Memory;
+  readonly growth: number;
+  readonly desk: DeskTimes;
+  /** Undefined without a server. */
+  readonly bench: BenchDelays | undefined;
+}
+
+const cell = (value: number) => value.toFixed(0).padStart(8);
+const ratio = (value: number) => `${value.toFixed(2)}×`.padStart(8);
+const sized = (size: number) => String(size).padStart(5);
+const delays = ({ p50, p95 }: Delay) => `p50 ${p50.toFixed(1)} ms, p95 ${p95.toFixed(1)} ms`;
+
+/** How each part's figures are told, in lines. */
+const lines: { readonly [part in keyof Figures]: (figures: NonNullable<Figures[part]>) => readonly string[] } = {
+  stamping: (rows) => [
+    "marks along a stroke, Mpx/s",
+    " size    cover    tint  stroke    Skia | cover÷Skia tint÷Skia stroke÷cover",
+    ...rows.map(
+      ({ size, along: { cover, tint, stroke, skia } }) =>
+        `${sized(size)}${cell(cover)}${cell(tint)}${cell(stroke)}${cell(skia)} |  ${ratio(cover / skia)} ${ratio(tint / skia)} ${ratio(stroke / cover)}`,
+    ),
+    "as many marks scattered over the sheet, Mpx/s",
+    " size    cover    tint    Skia | cover÷Skia tint÷Skia",
+    ...rows.map(({ size, about: { cover, tint, skia } }) => `${sized(size)}${cell(cover)}${cell(tint)}${cell(skia)} |  ${ratio(cover / skia)} ${ratio(tint / skia)}`),
+  ],
+  pictures: (rows) => [
+    "picture tips, whole strokes, Mpx/s: all alike, sized by chance, turned and sized by chance, by heading and pressure; turned ÷ alike, turned ÷ sized",
+    ...rows.map(
+      ({ size, still, sized: own, turning, following }) =>
+        `${sized(size)}${cell(still)}${cell(own)}${cell(turning)}${cell(following)} |  ${ratio(turning / still)} ${ratio(turning / own)}`,
+    ),
+  ],
+  mixing: (rows) => [
+    "mixing: px/s of travel that it keeps up with at spacing 0.1, and how many times a fast hand's 2 000 px/s",
+    ...rows.map(({ size, taking, space, speed }) => `${sized(size)}  ${taking.padEnd(8)} ${space.padEnd(8)}${cell(speed)} ${ratio(speed / 2000)}`),
+  ],
+  wet: (rows) => [
+    "whole strokes, times a plain one of the same marks: grain, rim, body, water",
+    ...rows.map(({ size, grain, rim, body, soften }) => `${sized(size)}  ${ratio(grain)} ${ratio(rim)} ${ratio(body)} ${ratio(soften)}`),
+  ],
+  layers: ({ ours, skia, shown }) => [
+    `ten layers of 4000×3000 px flattened in ${ours.toFixed(0)} ms, by Skia in ${skia.toFixed(0)} ms: ${(skia / ours).toFixed(2)}×`,
+    ...shown.map(({ size, ms, tiles }) => `ten layers of 6000×4500 px, ${size} px brush: marks to shown tiles in ${ms.toFixed(2)} ms, ${tiles} tiles`),
+  ],
+  marks: ({ plain, driven }) => [`marks a second: ${(plain / 1e6).toFixed(2)} M plain, ${(driven / 1e6).toFixed(2)} M driven`],
+  memory: ({ empty, full, reading, made, painted }) => [
+    `6000×4500 px: empty ${(empty / 1024).toFixed(0)} kB, full ${full.toFixed(3)} times its tiles`,
+    `allocated for each of a million marks: ${made.toFixed(1)} bytes made, ${painted.toFixed(1)} bytes painted; for each reading of the hand ${reading.toFixed(0)} bytes`,
+  ],
+  growth: (exponent) => [`time grows with (marks × area)^${exponent.toFixed(3)}`],
+  desk: ({ open, tile, resize, sharpResize, levels, sharpLevels, steps }) => [
+    `desk: 4096² px opened in ${open.toFixed(0)} ms, 2048² px made to tile in ${tile.toFixed(0)} ms`,
+    `desk, 2048² px: halved in ${resize.toFixed(0)} ms (sharp ${sharpResize.toFixed(0)}), levels in ${levels.toFixed(0)} ms (sharp ${sharpLevels.toFixed(0)})`,
+    `desk, a tip of 1024² px: ${Object.entries(steps)
+      .map(([step, ms]) => `${step} ${ms.toFixed(0)} ms`)
+      .join(", ")}`,
+  ],
+  bench: ({ proofs, pointer, mixing, blocked }) => [
+    `slider to proofs: ${delays(proofs)}`,
+    `pointer to pixels: ${delays(pointer)}`,
+    `pointer to pixels, mixing at 500 px: ${delays(mixing)}`,
+    `the page's own thread while drawing: ${blocked === 0 ? "never blocked over 50 ms" : `blocked for ${blocked.toFixed(0)} ms`}`,
+  ],
+};
+
+/** The lines of one part. */
+export function linesOf<Part extends keyof Figures>(part: Part, figures: Figures[Part]): readonly string[] {
+  return figures === undefined || figures === null ? [] : lines[part](figures);
+}
