@@ -103,7 +103,7 @@ export class GroundSheet {
         let height = lie.at(left + x - this.originX, top + y - this.originY);
         if (paper) height *= 1 - paper.depth * (1 - paper.lie.at(left + x, top + y));
         words[tile / 2 + y * TILE + x] = height * ONE;
-        if (depth !== undefined) words[(tile + PLANE) / 2 + y * TILE + x] = Math.min(ONE, ONE / (MOST_PER * Math.max(1e-4, 1 - depth * (1 - height))));
+        if (depth !== undefined) words[(tile + PLANE) / 2 + y * TILE + x] = Math.min(ONE, Math.ceil((ONE + 1) / (MOST_PER * Math.max(1e-4, 1 - depth * (1 - height)))));
       }
     }
     return tile;

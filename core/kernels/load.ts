@@ -57,7 +57,7 @@ interface KernelExports {
   /** Blurs what lies under a mark with boxes of this radius and end weight. */
   soften(mark: number, radius: number, ends: number, room: number): void;
   /** The bytes of room that `rim` needs. */
-  rimRoom(radius: number): number;
+  rimRoom(): number;
   /** Finishes one tile of a stroke, with its pigment gathered at the rim. */
   rim(
     table: number,
@@ -66,7 +66,9 @@ interface KernelExports {
     row: number,
     columns: number,
     rows: number,
-    radius: number,
+    first: number,
+    second: number,
+    distance: number,
     strength: number,
     grain: number,
     ragged: number,

@@ -14,7 +14,10 @@ export class RimFinish implements Finish {
   readonly reach: number;
   /** The grain by whose valleys the edge is ragged. */
   grained: GroundSheet | undefined;
-  private readonly radius: number;
+  /** The radii of both boxes, and how far the inside is looked for: in halved px. */
+  private readonly first: number;
+  private readonly second: number;
+  private readonly distance: number;
   private readonly room: number;
   private readonly out: number;
 
@@ -27,9 +30,11 @@ export class RimFinish implements Finish {
   ) {
     const { heap, run } = surface.kernels;
     const width = rim.unit === "px" ? rim.width : rim.width * size;
-    this.radius = Math.min(WIDEST_RIM, Math.max(0, Math.round(width / 2)));
-    this.reach = (rim.ragged > 0 ? 4 : 2) * (this.radius + 1);
-    this.room = heap.take(run.rimRoom(this.radius));
+    const radius = Math.min(WIDEST_RIM, Math.max(0, Math.round(width / 2)));
+    [this.first, this.second] = halvedBoxes(radius);
+    this.distance = radius;
+    this.reach = (rim.ragged > 0 ? 4 : 2) * (radius + 1);
+    this.room = heap.take(run.rimRoom());
     this.out = heap.take(4 * PLANE);
   }
 
@@ -38,13 +43,32 @@ export class RimFinish implements Finish {
     const { strength, ragged } = this.rim;
     const grain = this.grained && ragged > 0 ? this.grained.at(index) : 0;
     const [column, row] = [index % columns, Math.floor(index / columns)];
-    kernels.run.rim(this.tiles.table, this.tiles.planes, column, row, columns, rows, this.radius, strength, grain, ragged, this.ceiling, this.room, this.out);
+    const { tiles, first, second, distance, ceiling, room, out } = this;
+    kernels.run.rim(tiles.table, tiles.planes, column, row, columns, rows, first, second, distance, strength, grain, ragged, ceiling, room, out);
     return this.out;
   }
 
   release(): void {
     const { heap, run } = this.surface.kernels;
-    heap.give(this.room, run.rimRoom(this.radius));
+    heap.give(this.room, run.rimRoom());
     heap.give(this.out, 4 * PLANE);
   }
+}
+
+/** The variance of a box of this radius, px². */
+function spreadOf(radius: number): number {
+  return (radius * (radius + 1)) / 3;
+}
+
+/** Halving the pixels and mixing between them again spreads by about so much by itself, px². */
+const SPREAD_OF_HALVING = 1;
+
+/** The radii, in halved px, of two boxes that spread as two of `radius` px do: the nearest that there are. */
+export function halvedBoxes(radius: number): readonly [number, number] {
+  const wanted = (2 * spreadOf(radius) - SPREAD_OF_HALVING) / 4;
+  let nearest: readonly [number, number] = [0, 0];
+  for (let first = 0; first <= radius; first++)
+    for (const second of [first, first - 1])
+      if (second >= 0 && Math.abs(spreadOf(first) + spreadOf(second) - wanted) < Math.abs(spreadOf(nearest[0]) + spreadOf(nearest[1]) - wanted)) nearest = [first, second];
+  return nearest;
 }

@@ -1,4 +1,5 @@
 import { paintHand } from "@core/stroke/painter";
+import { halvedBoxes, WIDEST_RIM } from "@core/stroke/rim";
 import { Surface } from "@core/surface/surface";
 import { describe, expect, test } from "vitest";
 import { brushOf, lineSamples } from "../helpers";
@@ -45,6 +46,35 @@ describe("the rim of a stroke", () => {
       return Math.max(...Array.from({ length: 12 }, (_, i) => alpha(62 + i))) / alpha(100);
     };
     expect(contrast(0.6)).toBeGreaterThan(contrast(0.3) + 0.1);
+  });
+
+  test.each([3, 8, 16, 28])("is its law at every pixel of a wash, with two boxes of its width %i px in full for the surroundings", (width) => {
+    const strength = 0.8;
+    const opacity = 0.5;
+    const plain = wash({});
+    const finished = wash({ strength, width });
+    const radius = Math.min(WIDEST_RIM, Math.round(width / 2));
+    const box = (values: readonly number[]) => values.map((_, i) => values.slice(Math.max(0, i - radius), i + radius + 1).reduce((sum, v) => sum + v, 0) / (2 * radius + 1));
+    // Along x = 200 the wash is the same to both sides: what is blurred across stays.
+    const rows = Array.from({ length: 300 }, (_, y) => plain(y));
+    const around = box(box(rows));
+    const errors = rows.map((a, y) => {
+      const wanted = Math.min(Math.max(a, opacity), a * (1 - strength / 2) + 1.5 * strength * Math.max(0, a - around[y]));
+      return Math.abs(finished(y) - wanted);
+    });
+    const inWash = errors.filter((_, y) => rows[y] > 0);
+    expect(Math.max(...errors)).toBeLessThan(0.03);
+    expect(inWash.reduce((sum, e) => sum + e, 0) / inWash.length).toBeLessThan(1.5 / 255);
+  });
+
+  test("is blurred on halved pixels as far as on whole ones", () => {
+    for (let radius = 1; radius <= WIDEST_RIM; radius++) {
+      const variance = (r: number) => ((2 * r + 1) ** 2 - 1) / 12;
+      const [first, second] = halvedBoxes(radius);
+      // Four times, for a halved pixel is two px wide; one px² comes of halving and enlarging.
+      const halved = Math.sqrt(4 * (variance(first) + variance(second)) + 1);
+      expect(Math.abs(halved / Math.sqrt(2 * variance(radius)) - 1)).toBeLessThan(0.14);
+    }
   });
 
   test("runs on over the borders of tiles", () => {

@@ -1,84 +1,105 @@
-import { PLANE, TILE } from "./q15";
+import { PLANE, TILE, times } from "./q15";
 
 // Pigment gathers at the rim of a wet stroke: what covers a place more than its surroundings do grows, the rest thins.
+// The surroundings are smooth: they are blurred on windows of half as many pixels across and down, about one tile each.
 
-/** The px around a tile that boxes of this radius look at, and twice as many where the edge is ragged; at most a tile. */
-@inline
-function padOf(radius: i32, ragged: bool): i32 {
-  return min(TILE, ((ragged ? 4 : 2) * (radius + 1) + 3) & ~3);
-}
+const HALF: i32 = TILE / 2;
+/** The widest window: a tile and its neighbours. */
+const MOST_SIDE: i32 = 3 * HALF;
+const WINDOW: i32 = MOST_SIDE * MOST_SIDE * 2;
+/** Before and between the windows: neighbours of a row's ends are read. */
+const SLACK: i32 = 32;
+const ROW: i32 = TILE * 2;
 
-/** The bytes of room that `rim` needs: two windows of f32 numbers. */
-export function rimRoom(radius: i32): i32 {
-  const side = TILE + 2 * padOf(radius, true);
-  return 2 * side * side * 4;
+/** The bytes of room that `rim` needs. */
+export function rimRoom(): i32 {
+  return 2 * WINDOW + 3 * SLACK + 2 * ROW;
 }
 
 /**
- * Finishes one tile of a stroke into `out`: `A ← min(max(A, ceiling), A·(1 − s/2) + 1.5·s·max(0, A − B))`, B being A blurred by two boxes;
- * all planes with it. Where a grain is given, its valleys eat into the edge, as far as `ragged` says.
- * @param table the stroke's tiles of `planes` planes @param radius of the boxes, 0–30 @param grain a tile of heights, or 0 @param ceiling the most that the stroke may cover, 0…1
+ * Finishes one tile of a stroke into `out`: `A ← min(max(A, ceiling), A·(1 − s/2) + 1.5·s·max(0, A − B))`, B being the
+ * blurred A; all planes with it. Where a grain is given, its valleys eat into the edge, as far as `ragged` says.
+ * @param table the stroke's tiles of `planes` planes @param first @param second the radii of two boxes, in halved pixels; with
+ * `distance` at most 31 @param distance how far away the inside of a ragged stroke is looked for, halved pixels
+ * @param grain a tile of heights, or 0 @param ceiling the most that the stroke may cover, 0…1
  */
-export function rim(table: usize, planes: i32, column: i32, row: i32, columns: i32, rows: i32, radius: i32, strength: f32, grain: usize, ragged: f32, ceiling: f32, room: usize, out: usize): void {
-  const pad = padOf(radius, grain != 0);
-  const side = TILE + 2 * pad;
-  const bytes = <usize>(side * side * 4);
-  const other = room + bytes;
-  copyAlpha(table, planes, column, row, columns, rows, pad, room);
-  // The rows that are read afterwards; across, they are blurred as columns of the window turned on its diagonal, four at once.
-  const beyond = grain ? 2 * radius : 0;
-  const first = (pad - beyond) & ~3;
-  const last = min(side, (pad + TILE + beyond + 3) & ~3);
-  for (let x: usize = 0; x < <usize>side * 4; x += 16) {
-    boxDown(room + x, other + x, side, radius);
-    boxDown(other + x, room + x, side, radius);
-  }
-  transpose(room + first * side * 4, other + first * 4, side, last - first, side);
-  for (let y: usize = <usize>first * 4; y < <usize>last * 4; y += 16) {
-    boxDown(other + y, room + y, side, radius);
-    boxDown(room + y, other + y, side, radius);
-  }
-  transpose(other + first * 4, room + first * side * 4, side, side, last - first);
+export function rim(
+  table: usize, planes: i32, column: i32, row: i32, columns: i32, rows: i32,
+  first: i32, second: i32, distance: i32, strength: f32, grain: usize, ragged: f32, ceiling: f32, room: usize, out: usize,
+): void {
+  const away = grain ? distance : 0;
+  const pad = min(HALF, (first + second + away + 4) & ~3);
+  const side = HALF + 2 * pad;
+  const window = room + SLACK;
+  const other = window + WINDOW + SLACK;
+  const blurredRow = other + WINDOW + SLACK;
+  const insideRow = blurredRow + ROW;
+  copyHalved(table, planes, column, row, columns, rows, pad, window);
+  // What is read afterwards; across, rows are blurred as columns of the window turned on its diagonal.
+  const from = max(0, pad - 1 - away) & ~7;
+  const to = min(side, (pad + HALF + 1 + away + 7) & ~7);
+  for (let x = 0; x < side; x += 8) blurDown(window, other, x, side, first, second);
+  transpose(window, other, side, from, to, 0, side);
+  for (let y = from; y < to; y += 8) blurDown(other, window, y, side, first, second);
+  transpose(other, window, side, from, to, from, to);
   const tile = <usize>load<u32>(table + ((row * columns + column) << 2));
-  const alphaAt = (planes - 1) * PLANE;
+  for (let y = 0; y < TILE; y++) {
+    const line = <usize>(y << 7);
+    enlargeRow(window, side, pad, y, blurredRow);
+    if (grain) {
+      insideOfRow(window + (((pad + (y >> 1)) * side + pad) << 1), side, distance, insideRow);
+      edgeRow(tile + line, out + line, planes, strength, ceiling, blurredRow, grain + line, ragged, insideRow);
+    } else if (planes == 1) coverRow(tile + line, out + line, strength, ceiling, blurredRow);
+    else edgeRow(tile + line, out + line, planes, strength, ceiling, blurredRow, 0, 0, 0);
+  }
+}
+
+@inline
+function q15(share: f32): v128 {
+  return i16x8.splat(<i16>(min<f32>(share, 1) * 32767 + <f32>0.5));
+}
+
+/** The smooth rim of one plane's row. */
+@inline
+function coverRow(tile: usize, out: usize, strength: f32, ceiling: f32, blurred: usize): void {
+  const thin = q15(1 - strength / 2);
+  const gain = q15(<f32>0.75 * strength);
+  const reach = q15(ceiling);
+  for (let x: usize = 0; x < <usize>ROW; x += 16) {
+    const a = v128.load(tile + x);
+    const more = times(i16x8.sub_sat_u(a, v128.load(blurred + x)), gain);
+    const now = i16x8.add_sat_s(i16x8.add_sat_s(times(a, thin), more), more);
+    v128.store(out + x, i16x8.min_s(i16x8.max_s(a, reach), now));
+  }
+}
+
+/** A row of any planes, through a grain or not. */
+@inline
+function edgeRow(tile: usize, out: usize, planes: i32, strength: f32, ceiling: f32, blurred: usize, grain: usize, ragged: f32, inside: usize): void {
+  const zero = f32x4.splat(0);
   const one = f32x4.splat(1);
   const thin = f32x4.splat(1 - strength / 2);
   const gain = f32x4.splat(<f32>1.5 * strength);
   const eats = f32x4.splat(<f32>1.3 * ragged);
-  const two = f32x4.splat(2);
   const reach = f32x4.splat(ceiling);
-  for (let y = 0; y < TILE; y++) {
-    for (let x = 0; x < TILE; x += 4) {
-      const at = tile + (((y << 6) + x) << 1);
-      const to = out + (((y << 6) + x) << 1);
-      const a = unit(at + alphaAt);
-      const b = v128.load(room + ((y + pad) * side + x + pad) * 4);
-      let now = f32x4.min(f32x4.max(a, reach), f32x4.add(f32x4.mul(a, thin), f32x4.mul(gain, f32x4.max(f32x4.sub(a, b), f32x4.splat(0)))));
-      if (grain) {
-        // How near the edge a pixel lies: 0 inside, 1 from the edge on outwards. There only the grain's peaks stay.
-        const full = f32x4.max(a, most(room + ((y + pad) * side + x + pad) * 4, b, side, 2 * radius));
-        const near = f32x4.max(f32x4.min(one, f32x4.mul(two, f32x4.sub(one, f32x4.div(b, f32x4.max(full, f32x4.splat(<f32>1e-4)))))), f32x4.splat(0));
-        const rest = f32x4.sub(f32x4.add(unit(grain + (((y << 6) + x) << 1)), f32x4.splat(<f32>0.475)), f32x4.mul(eats, near));
-        now = f32x4.mul(now, f32x4.max(f32x4.min(f32x4.mul(rest, f32x4.splat(4)), one), f32x4.splat(0)));
-      }
-      const scale = v128.and(f32x4.div(now, a), f32x4.gt(a, f32x4.splat(0)));
-      for (let p = 0; p < planes; p++) {
-        const whole = i32x4.trunc_sat_f32x4_s(f32x4.add(f32x4.mul(f32x4.mul(unit(at + p * PLANE), scale), f32x4.splat(32767)), f32x4.splat(0.5)));
-        v128.store64_lane(to + p * PLANE, i16x8.narrow_i32x4_s(whole, whole), 0);
-      }
+  const alphaAt = (planes - 1) * PLANE;
+  for (let x: usize = 0; x < <usize>ROW; x += 8) {
+    const a = unit(tile + x + alphaAt);
+    const b = unit(blurred + x);
+    let now = f32x4.min(f32x4.max(a, reach), f32x4.add(f32x4.mul(a, thin), f32x4.mul(gain, f32x4.max(f32x4.sub(a, b), zero))));
+    if (grain) {
+      // How near the edge a pixel lies: 0 inside, 1 from the edge on outwards. There only the grain's peaks stay.
+      const full = f32x4.max(a, unit(inside + x));
+      const near = f32x4.max(f32x4.min(one, f32x4.mul(f32x4.splat(2), f32x4.sub(one, f32x4.div(b, f32x4.max(full, f32x4.splat(<f32>1e-4)))))), zero);
+      const rest = f32x4.sub(f32x4.add(unit(grain + x), f32x4.splat(<f32>0.475)), f32x4.mul(eats, near));
+      now = f32x4.mul(now, f32x4.max(f32x4.min(f32x4.mul(rest, f32x4.splat(4)), one), zero));
+    }
+    const scale = v128.and(f32x4.div(now, a), f32x4.gt(a, zero));
+    for (let p = 0; p < planes; p++) {
+      const whole = i32x4.trunc_sat_f32x4_s(f32x4.add(f32x4.mul(f32x4.mul(unit(tile + x + p * PLANE), scale), f32x4.splat(32767)), f32x4.splat(0.5)));
+      v128.store64_lane(out + x + p * PLANE, i16x8.narrow_i32x4_s(whole, whole), 0);
     }
   }
-}
-
-/** The greatest blurred coverage in eight directions at this distance: what the stroke has inside. */
-@inline
-function most(at: usize, own: v128, side: i32, distance: i32): v128 {
-  const across = distance * 4;
-  const down = distance * side * 4;
-  let found = f32x4.max(own, f32x4.max(v128.load(at - across), v128.load(at + across)));
-  found = f32x4.max(found, f32x4.max(v128.load(at - down), v128.load(at + down)));
-  found = f32x4.max(found, f32x4.max(v128.load(at - down - across), v128.load(at - down + across)));
-  return f32x4.max(found, f32x4.max(v128.load(at + down - across), v128.load(at + down + across)));
 }
 
 @inline
@@ -86,59 +107,148 @@ function unit(at: usize): v128 {
   return f32x4.mul(f32x4.convert_i32x4_s(i32x4.extend_low_i16x8_u(v128.load64_zero(at))), f32x4.splat(<f32>(1.0 / 32767.0)));
 }
 
-/** Copies the coverage of a tile and of what lies around it; none where there is no tile. */
-function copyAlpha(table: usize, planes: i32, column: i32, row: i32, columns: i32, rows: i32, pad: i32, to: usize): void {
-  const side = TILE + 2 * pad;
-  memory.fill(to, 0, side * side * 4);
-  for (let r = max(row - 1, 0); r <= min(row + 1, rows - 1); r++) {
-    for (let c = max(column - 1, 0); c <= min(column + 1, columns - 1); c++) {
-      const tile = <usize>load<u32>(table + ((r * columns + c) << 2));
-      if (tile == 0) continue;
-      const alpha = tile + (planes - 1) * PLANE;
-      // Where this tile's corner falls in the window.
-      const left = ((c - column) << 6) + pad;
-      const top = ((r - row) << 6) + pad;
+/** The mean of three parts of one and one part of another. */
+@inline
+function threeToOne(near: v128, far: v128): v128 {
+  return i16x8.avgr_u(near, i16x8.avgr_u(near, far));
+}
+
+/** A tile's row y between the rows of its window. */
+@inline
+function enlargeRow(window: usize, side: i32, pad: i32, y: i32, row: usize): void {
+  const near = window + (((pad + (y >> 1)) * side + pad) << 1);
+  const far = near + ((y & 1 ? side : -side) << 1);
+  for (let x: usize = 0; x < <usize>(HALF * 2); x += 16) {
+    const here = threeToOne(v128.load(near + x), v128.load(far + x));
+    const even = threeToOne(here, threeToOne(v128.load(near + x - 2), v128.load(far + x - 2)));
+    const odd = threeToOne(here, threeToOne(v128.load(near + x + 2), v128.load(far + x + 2)));
+    v128.store(row + 2 * x, i16x8.shuffle(even, odd, 0, 8, 1, 9, 2, 10, 3, 11));
+    v128.store(row + 2 * x, i16x8.shuffle(even, odd, 4, 12, 5, 13, 6, 14, 7, 15), 16);
+  }
+}
+
+/** The greatest blurred coverage in eight directions at this distance from each pixel of a row: what the stroke has inside. */
+@inline
+function insideOfRow(from: usize, side: i32, distance: i32, row: usize): void {
+  const across = distance << 1;
+  const down = (distance * side) << 1;
+  for (let x: usize = 0; x < <usize>(HALF * 2); x += 16) {
+    const at = from + x;
+    let found = i16x8.max_s(v128.load(at), i16x8.max_s(v128.load(at - across), v128.load(at + across)));
+    found = i16x8.max_s(found, i16x8.max_s(v128.load(at - down), v128.load(at + down)));
+    found = i16x8.max_s(found, i16x8.max_s(v128.load(at - down - across), v128.load(at - down + across)));
+    found = i16x8.max_s(found, i16x8.max_s(v128.load(at + down - across), v128.load(at + down + across)));
+    v128.store(row + 2 * x, i16x8.shuffle(found, found, 0, 0, 1, 1, 2, 2, 3, 3));
+    v128.store(row + 2 * x, i16x8.shuffle(found, found, 4, 4, 5, 5, 6, 6, 7, 7), 16);
+  }
+}
+
+/** Copies the coverage of a tile and of what lies around it, the mean of each four pixels; none where there is no tile. */
+function copyHalved(table: usize, planes: i32, column: i32, row: i32, columns: i32, rows: i32, pad: i32, to: usize): void {
+  const side = HALF + 2 * pad;
+  for (let r = row - 1; r <= row + 1; r++) {
+    for (let c = column - 1; c <= column + 1; c++) {
+      // Where this tile falls in the window, and what of it.
+      const left = (c - column) * HALF + pad;
+      const top = (r - row) * HALF + pad;
       const fromX = max(0, -left);
-      const toX = min(TILE, side - left);
-      for (let y = max(0, -top); y < min(TILE, side - top); y++)
-        for (let x = fromX; x < toX; x += 4) v128.store(to + ((top + y) * side + left + x) * 4, unit(alpha + (((y << 6) + x) << 1)));
+      const toX = min(HALF, side - left);
+      const there = r >= 0 && r < rows && c >= 0 && c < columns;
+      const tile = there ? <usize>load<u32>(table + ((r * columns + c) << 2)) : 0;
+      for (let y = max(0, -top); y < min(HALF, side - top); y++) {
+        const line = to + (((top + y) * side + left) << 1);
+        const source = tile + (planes - 1) * PLANE + (y << 8);
+        for (let x = fromX; x < toX; x += 4) v128.store64_lane(line + (x << 1), tile ? halved(source + (x << 2)) : i16x8.splat(0), 0);
+      }
     }
   }
 }
 
-/** Turns `rows`×`columns` numbers on their diagonal; both counts are multiples of four, all rows are `stride` numbers apart. */
-function transpose(from: usize, to: usize, stride: i32, rows: i32, columns: i32): void {
-  const step = <usize>stride * 4;
-  for (let y = 0; y < rows; y += 4) {
-    for (let x = 0; x < columns; x += 4) {
-      const at = from + y * step + (x << 2);
+/** The means of four times four pixels of a tile's two rows. */
+@inline
+function halved(at: usize): v128 {
+  const down = i16x8.avgr_u(v128.load(at), v128.load(at, TILE * 2));
+  return i16x8.avgr_u(i16x8.shuffle(down, down, 0, 2, 4, 6, 0, 2, 4, 6), i16x8.shuffle(down, down, 1, 3, 5, 7, 1, 3, 5, 7));
+}
+
+/** Turns rows `top` … `bottom` of the columns `left` … `right` of a window on its diagonal; all are multiples of eight. */
+function transpose(from: usize, to: usize, side: i32, top: i32, bottom: i32, left: i32, right: i32): void {
+  const step = <usize>side << 1;
+  for (let y = top; y < bottom; y += 8) {
+    for (let x = left; x < right; x += 8) {
+      const at = from + ((y * side + x) << 1);
       const a = v128.load(at);
       const b = v128.load(at + step);
       const c = v128.load(at + 2 * step);
       const d = v128.load(at + 3 * step);
-      const ab = i32x4.shuffle(a, b, 0, 4, 1, 5);
-      const cd = i32x4.shuffle(c, d, 0, 4, 1, 5);
-      const ab2 = i32x4.shuffle(a, b, 2, 6, 3, 7);
-      const cd2 = i32x4.shuffle(c, d, 2, 6, 3, 7);
-      const out = to + x * step + (y << 2);
-      v128.store(out, i64x2.shuffle(ab, cd, 0, 2));
-      v128.store(out + step, i64x2.shuffle(ab, cd, 1, 3));
-      v128.store(out + 2 * step, i64x2.shuffle(ab2, cd2, 0, 2));
-      v128.store(out + 3 * step, i64x2.shuffle(ab2, cd2, 1, 3));
+      const e = v128.load(at + 4 * step);
+      const f = v128.load(at + 5 * step);
+      const g = v128.load(at + 6 * step);
+      const h = v128.load(at + 7 * step);
+      const ab = pairLow(a, b);
+      const cd = pairLow(c, d);
+      const ef = pairLow(e, f);
+      const gh = pairLow(g, h);
+      const out = to + ((x * side + y) << 1);
+      quarter(ab, cd, ef, gh, out, step);
+      quarter(pairHigh(a, b), pairHigh(c, d), pairHigh(e, f), pairHigh(g, h), out + 4 * step, step);
     }
   }
 }
 
-/** The mean over `2·radius + 1` numbers down each of four columns; beyond the ends there is nothing. */
+@inline
+function pairLow(a: v128, b: v128): v128 {
+  return i16x8.shuffle(a, b, 0, 8, 1, 9, 2, 10, 3, 11);
+}
+
+@inline
+function pairHigh(a: v128, b: v128): v128 {
+  return i16x8.shuffle(a, b, 4, 12, 5, 13, 6, 14, 7, 15);
+}
+
+/** Four rows of a turned block, from four vectors of four pairs each. */
+@inline
+function quarter(ab: v128, cd: v128, ef: v128, gh: v128, out: usize, step: usize): void {
+  const abcd = i32x4.shuffle(ab, cd, 0, 4, 1, 5);
+  const efgh = i32x4.shuffle(ef, gh, 0, 4, 1, 5);
+  v128.store(out, i64x2.shuffle(abcd, efgh, 0, 2));
+  v128.store(out + step, i64x2.shuffle(abcd, efgh, 1, 3));
+  const abcd2 = i32x4.shuffle(ab, cd, 2, 6, 3, 7);
+  const efgh2 = i32x4.shuffle(ef, gh, 2, 6, 3, 7);
+  v128.store(out + 2 * step, i64x2.shuffle(abcd2, efgh2, 0, 2));
+  v128.store(out + 3 * step, i64x2.shuffle(abcd2, efgh2, 1, 3));
+}
+
+/** Blurs eight columns by two boxes, with room for what lies between. */
+@inline
+function blurDown(window: usize, room: usize, column: i32, side: i32, first: i32, second: i32): void {
+  const at = <usize>(column << 1);
+  boxDown(window + at, room + at, side, first);
+  boxDown(room + at, window + at, side, second);
+}
+
+/** The mean over `2·radius + 1` numbers down each of eight columns; beyond the ends there is nothing. Sums have 15 bits. */
 function boxDown(from: usize, to: usize, side: i32, radius: i32): void {
-  const size: i32 = 2 * radius + 1;
-  const weight = f32x4.splat(1 / <f32>size);
-  const step = side * 4;
-  let sum = f32x4.splat(0);
-  for (let i = 0; i < radius; i++) sum = f32x4.add(sum, v128.load(from + i * step));
+  const size = 2 * radius + 1;
+  const shift = radius == 0 ? 0 : 32 - clz(size - 1);
+  const steps: i32 = 1 << shift;
+  const half = i16x8.splat(<i16>(steps >> 1));
+  const most = i16x8.splat(<i16>(<i32>32767 / steps));
+  // The mean as 2·sum·weight.
+  const weight = i16x8.splat(<i16>min(32767, ((<i32>16384 << shift) + (size >> 1)) / size));
+  const step = side << 1;
+  let sum = i16x8.splat(0);
+  for (let i = 0; i < radius; i++) sum = i16x8.add(sum, lessened(from + i * step, half, most, shift));
   for (let i = 0; i < side; i++) {
-    if (i + radius < side) sum = f32x4.add(sum, v128.load(from + (i + radius) * step));
-    v128.store(to + i * step, f32x4.mul(sum, weight));
-    if (i >= radius) sum = f32x4.sub(sum, v128.load(from + (i - radius) * step));
+    if (i + radius < side) sum = i16x8.add(sum, lessened(from + (i + radius) * step, half, most, shift));
+    const mean = times(sum, weight);
+    v128.store(to + i * step, i16x8.add_sat_s(mean, mean));
+    if (i >= radius) sum = i16x8.sub(sum, lessened(from + (i - radius) * step, half, most, shift));
   }
+}
+
+/** So many bits fewer that their sum has room. */
+@inline
+function lessened(at: usize, half: v128, most: v128, shift: i32): v128 {
+  return i16x8.min_s(i16x8.shr_u(i16x8.add(v128.load(at), half), shift), most);
 }

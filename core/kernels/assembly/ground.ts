@@ -1,6 +1,6 @@
 import { Mark } from "./mark";
-import { PLANE, TILE, times } from "./q15";
-import { GROUP } from "./rows";
+import { PLANE, TILE, times, timesFine } from "./q15";
+import { enterRow, fineBelow, GROUP, rowEnd, rowSource, rowTarget, STEP, weakness } from "./rows";
 
 // Returns the address of a tile's grain and enters it in the ground's table.
 @external("ground", "make")
@@ -39,14 +39,72 @@ export function meetsGround(mark: Mark): bool {
   return groundLaw != 0 && mark.depth > 0;
 }
 
+/**
+ * As `coverBuildRows`, through the grain in one go; false where that is not at hand and `grounded` must be asked for the
+ * mark's part first: where the law of peaks meets every mark at a depth of its own, or on a grain that goes along.
+ */
+export function coverBuildOnGrain(mark: Mark, top: i32, bottom: i32, tile: usize, row: i32, column: i32, columns: i32): bool {
+  if (mark.heights || (groundLaw == 1 && !reciprocals)) return false;
+  const grain = grainAt(row * columns + column);
+  if (groundLaw == 1) buildThroughPeaks(mark, top, bottom, tile, column << 6, grain);
+  else buildThinned(mark, top, bottom, tile, column << 6, grain);
+  return true;
+}
+
+@inline
+function grainAt(index: i32): usize {
+  const grain = <usize>load<u32>(groundTable + (index << 2));
+  return grain ? grain : makeGround(index);
+}
+
+function buildThroughPeaks(mark: Mark, top: i32, bottom: i32, tile: usize, left: i32, grain: usize): void {
+  for (let y = top; y < bottom; y++) {
+    if (!enterRow(mark, y, tile, left)) continue;
+    const grainOf = grain - tile + PLANE;
+    let source = rowSource;
+    for (let target = rowTarget; target < rowEnd; target += STEP, source += STEP) {
+      const at = target + grainOf;
+      build(mark, target, peaks(v128.load(source), v128.load(at)), peaks(v128.load(source, 16), v128.load(at, 16)));
+    }
+  }
+}
+
+function buildThinned(mark: Mark, top: i32, bottom: i32, tile: usize, left: i32, grain: usize): void {
+  const depth = i16x8.splat(<i16>mark.depth);
+  for (let y = top; y < bottom; y++) {
+    if (!enterRow(mark, y, tile, left)) continue;
+    const grainOf = grain - tile;
+    let source = rowSource;
+    for (let target = rowTarget; target < rowEnd; target += STEP, source += STEP) {
+      const at = target + grainOf;
+      build(mark, target, thinned(v128.load(source), v128.load(at), depth), thinned(v128.load(source, 16), v128.load(at, 16), depth));
+    }
+  }
+}
+
+/** `A ← A + m·flow·max(0, opacity − A)` on sixteen pixels. */
+@inline
+function build(mark: Mark, target: usize, m0: v128, m1: v128): void {
+  const flow = i16x8.splat(<i16>mark.flow);
+  const opacity = i16x8.splat(<i16>mark.opacity);
+  const a0 = v128.load(target);
+  const a1 = v128.load(target, 16);
+  const room0 = i16x8.sub_sat_u(opacity, a0);
+  const room1 = i16x8.sub_sat_u(opacity, a1);
+  if (v128.any_true(weakness(m0, m1, i16x8.splat(<i16>(fineBelow(mark.flow) - 1))))) {
+    const first = i16x8.splat(<i16>(mark.thresholds & 0x7fff));
+    const then = i16x8.splat(<i16>(mark.thresholds >> 16));
+    v128.store(target, i16x8.add(a0, timesFine(timesFine(m0, flow, first), room0, then)));
+    v128.store(target, i16x8.add(a1, timesFine(timesFine(m1, flow, first), room1, then)), 16);
+    return;
+  }
+  v128.store(target, i16x8.add(a0, times(times(m0, flow), room0)));
+  v128.store(target, i16x8.add(a1, times(times(m1, flow), room1)), 16);
+}
+
 /** The part of a mark on one tile as the grain leaves it: a mark of its own, good until the next call. */
 export function grounded(mark: Mark, top: i32, bottom: i32, row: i32, column: i32, columns: i32, planes: i32): Mark {
-  const index = row * columns + column;
-  let grain: usize = 0;
-  if (mark.heights == 0) {
-    grain = <usize>load<u32>(groundTable + (index << 2));
-    if (grain == 0) grain = makeGround(index);
-  }
+  const grain: usize = mark.heights == 0 ? grainAt(row * columns + column) : 0;
   const out = changetype<Mark>(scratch);
   memory.copy(scratch, changetype<usize>(mark), offsetof<Mark>());
   const left = column << 6;
@@ -82,7 +140,7 @@ export function grounded(mark: Mark, top: i32, bottom: i32, row: i32, column: i3
       for (let x = from; x < end; x += 8) {
         const m = v128.load(source + (x << 1));
         const at = heights + (x << 1);
-        v128.store(target + (x << 1), groundLaw == 1 ? peaks(m, v128.load(at), v128.load(at, PLANE), share) : thinned(m, v128.load(at), share));
+        v128.store(target + (x << 1), groundLaw == 1 ? peaks(m, v128.load(at, PLANE)) : thinned(m, v128.load(at), share));
       }
       continue;
     }
@@ -109,15 +167,16 @@ function thinned(m: v128, g: v128, depth: v128): v128 {
   return times(m, i16x8.sub(one, times(depth, low)));
 }
 
-/** peaks, `max(0, m − v)/(1 − v)` with v = d·(1 − g), as 1 − (1 − m)/(1 − v); `per` is 1/(1 − v) of 0…8 as 0…1. */
+/**
+ * peaks, `max(0, m − v)/(1 − v)` with v = d·(1 − g), as 1 − (1 − m)/(1 − v); `per` is 1/(1 − v) of 0…8 as 0…1, rounded
+ * up, so that what lies below the valleys is nothing.
+ */
 @inline
-function peaks(m: v128, g: v128, per: v128, depth: v128): v128 {
-  const one = i16x8.splat(32767);
-  const lost = i16x8.min_s(times(i16x8.sub(one, m), per), i16x8.splat(4095));
-  const left = i16x8.shl(i16x8.sub(i16x8.splat(4095), lost), 3);
-  // What is full stays full, and what lies wholly below the valleys is nothing.
-  const valley = times(depth, i16x8.sub(one, g));
-  return v128.and(v128.or(left, i16x8.shr_u(left, 12)), i16x8.gt_s(m, valley));
+function peaks(m: v128, per: v128): v128 {
+  const lost = times(i16x8.sub(i16x8.splat(32767), m), per);
+  const left = i16x8.shl(i16x8.sub_sat_u(i16x8.splat(4095), lost), 3);
+  // What is full stays full.
+  return v128.or(left, i16x8.shr_u(left, 12));
 }
 
 @inline

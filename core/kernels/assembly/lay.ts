@@ -1,6 +1,6 @@
 import { coverBuildRows, coverEvenRows, tintBuildRows, tintEvenRows } from "./law-ink";
 import { ownBuildRows, ownEvenRows, tonedBuildRows, tonedEvenRows } from "./law-picture";
-import { grounded, meetsGround } from "./ground";
+import { coverBuildOnGrain, grounded, meetsGround } from "./ground";
 import { Mark, MARK_BYTES } from "./mark";
 import { firstRow, touchBands } from "./rows";
 
@@ -94,7 +94,10 @@ function layOn(mark: Mark, row: i32, column: i32, table: usize, columns: i32, di
   let tile = <usize>load<u32>(table + (index << 2));
   if (tile == 0) tile = makeTile(index);
   touchBands(dirty + index, first, bottom);
-  if (meetsGround(mark)) mark = grounded(mark, first, bottom, row, column, columns, law < 4 ? 1 : law < 6 ? 4 : 3);
+  if (meetsGround(mark)) {
+    if (law == 0 && coverBuildOnGrain(mark, first, bottom, tile, row, column, columns)) return;
+    mark = grounded(mark, first, bottom, row, column, columns, law < 4 ? 1 : law < 6 ? 4 : 3);
+  }
   if (law == 0) coverBuildRows(mark, first, bottom, tile, left);
   else if (law == 1) coverEvenRows(mark, first, bottom, tile, left);
   else if (law == 2) tintBuildRows(mark, first, bottom, tile, left);
