@@ -48,14 +48,11 @@ export function headingInto(to: Float64Array, at: number, from: Float64Array, dx
   to[at] = atan2Degrees(-from[dy], from[dx]);
 }
 
-const ODD = Array.from({ length: 9 }, (_, i) => 1 / (2 * i + 1));
-
 // Halving the angle twice leaves |x| ≤ tan(π/16), where nine terms of the series are enough for 1e-14.
 function arcTangent(x: number): number {
   const half = x / (1 + Math.sqrt(1 + x * x));
   const quarter = half / (1 + Math.sqrt(1 + half * half));
   const z = quarter * quarter;
-  let sum = 0;
-  for (let i = 8; i >= 0; i--) sum = ODD[i] - z * sum;
+  const sum = 1 - z * (1 / 3 - z * (1 / 5 - z * (1 / 7 - z * (1 / 9 - z * (1 / 11 - z * (1 / 13 - z * (1 / 15 - z * (1 / 17))))))));
   return (4 * quarter * sum) / RADIANS;
 }

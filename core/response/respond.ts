@@ -53,10 +53,9 @@ export function compileResponses(brush: Brush): Respond {
       reach: response.high - response.low,
     };
   });
-  const count = own.length;
   const moved = [...new Set(driven.map((d) => d.quality))];
   return (moment, number, seed, row, at) => {
-    for (let q = 0; q < count; q++) row[at + q] = own[q];
+    row.set(own, at);
     for (let i = 0; i < driven.length; i++) {
       const d = driven[i];
       // All in one function: numbers that functions hand to one another are boxed, which a million marks would pay for.

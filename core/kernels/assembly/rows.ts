@@ -13,9 +13,6 @@ const FINE_BELOW: i32 = 200;
 export let rowSource: usize = 0;
 export let rowTarget: usize = 0;
 export let rowEnd: usize = 0;
-// The same in pixels of the tile's row.
-let rowFrom: i32 = 0;
-let rowTo: i32 = 0;
 
 /** Enters a mark's row y on the tile whose left side is at `left`; false when nothing of it falls there. */
 @inline
@@ -24,32 +21,13 @@ export function enterRow(mark: Mark, y: i32, tile: usize, left: i32): bool {
   const line = y - mark.y;
   const span = mark.spans + (line << 3);
   const start = max(<i32>load<i16>(span) - offset, 0);
-  rowTo = min(<i32>load<i16>(span, 2) - offset, TILE);
-  if (start >= rowTo) return false;
-  rowFrom = start & ~(GROUP - 1);
-  rowSource = mark.mask + ((line * mark.stride + offset + rowFrom) << 1);
-  rowTarget = tile + ((((y & 63) << 6) + rowFrom) << 1);
-  rowEnd = rowTarget + ((rowTo - rowFrom) << 1);
+  const to = min(<i32>load<i16>(span, 2) - offset, TILE);
+  if (start >= to) return false;
+  const from = start & ~(GROUP - 1);
+  rowSource = mark.mask + ((line * mark.stride + offset + from) << 1);
+  rowTarget = tile + ((((y & 63) << 6) + from) << 1);
+  rowEnd = rowTarget + ((to - from) << 1);
   return true;
-}
-
-/**
- * From where, in whole groups of the row that was entered, no pixel needs fine rounding: where the mark's strengths say so,
- * or where its mask is full. It is nowhere when from ≥ to.
- */
-@inline
-export function easyFrom(mark: Mark, y: i32, left: i32): usize {
-  const line = y - mark.y;
-  const first = <i32>load<i16>(mark.strengths ? mark.strong + (line << 2) : mark.spans + (line << 3) + 4) - (left - mark.x);
-  return rowTarget + ((max((first + GROUP - 1) & ~(GROUP - 1), rowFrom) - rowFrom) << 1);
-}
-
-/** Until where. */
-@inline
-export function easyTo(mark: Mark, y: i32, left: i32): usize {
-  const line = y - mark.y;
-  const last = <i32>load<i16>(mark.strengths ? mark.strong + (line << 2) + 2 : mark.spans + (line << 3) + 6) - (left - mark.x);
-  return rowTarget + ((max(min(last, rowTo) & ~(GROUP - 1), rowFrom) - rowFrom) << 1);
 }
 
 /** The mask strength below which `m·flow` is so small that it needs fine rounding. */
