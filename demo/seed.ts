@@ -1,13 +1,16 @@
 import { shapeOfSheets } from "@core/desk/tip/sheet";
+import { grainPathSchema } from "@core/ground/grain";
 import { createAccount, findByEmail } from "@server/accounts/repository";
 import { addBrushes } from "@server/brushes/repository";
 import type { Database } from "@server/database/connect";
 import { publish } from "@server/editions/publish";
+import { keptGrains } from "@server/grains/repository";
 import { keepPicture } from "@server/images/pictures";
 import type { RenderPool } from "@server/render/pool";
 import { createSet, findSet } from "@server/sets/repository";
-import { keepTip } from "@server/tips/repository";
+import { keptTips } from "@server/tips/repository";
 import { demoBrushes } from "./brushes";
+import { demoGrains } from "./grains";
 import { demoPictures } from "./pictures";
 import { demoTips } from "./tips";
 
@@ -25,7 +28,11 @@ export async function seedDemo(database: Database, pool: RenderPool): Promise<vo
     const paths: string[] = [];
     for (const bytes of pictures) paths.push(await keepPicture(database, "tips", bytes, name));
     const shape = shapeOfSheets(paths, mapped, { pick, weights: paths.map(() => 1) });
-    await keepTip(database, account.id, { name, tags, credit, licence: "CC-BY-4.0" }, { shape, pivot: [pivot[0], pivot[1]] });
+    await keptTips.keep(database, account.id, { name, tags, credit, licence: "CC-BY-4.0" }, { shape, pivot: [pivot[0], pivot[1]] });
+  }
+  for (const { name, tags, credit, picture, pxPerMm } of demoGrains()) {
+    const file = grainPathSchema.parse(await keepPicture(database, "grains", picture, name));
+    await keptGrains.keep(database, account.id, { name, tags, credit, licence: "CC-BY-4.0" }, { file, pxPerMm });
   }
   const ids = await addBrushes(database, account.id, demoBrushes);
   const byName = new Map(demoBrushes.map((brush, i) => [brush.name, ids[i]]));

@@ -128,11 +128,58 @@ test("the part is dragged, straightened and sharpened, has its true size in prin
   await page.getByRole("combobox", { name: "The set whose brushes all get the grain" }).selectOption({ label: setName });
   await page.getByRole("button", { name: "Give it to the whole set" }).click();
   await page.getByText(`1 brush of “${setName}” has it now.`).waitFor({ timeout: 20_000 });
+  await page.getByRole("spinbutton", { name: "Px of the picture to a millimetre of the surface" }).fill("5");
+  await page.getByRole("combobox", { name: "Match the grain of a set" }).selectOption({ label: `${setName}: scale 0.50` });
+  await page.getByText(/at scale 0\.50 the grain has its true size/).waitFor({ timeout: 20_000 });
   await page.getByRole("link", { name: "Shelf" }).click();
   await page.getByRole("link", { name: "Grained try", exact: true }).click();
   await proofed(page);
   expect(await page.getByRole("combobox", { name: "Grain", exact: true }).inputValue()).toBe("picture");
   expect(await page.getByRole("textbox", { name: "Grain scale", exact: true }).inputValue()).toMatch(/^0\.5/);
+  expect(complaints).toEqual([]);
+  await context.close();
+});
+
+test("a drawn grain follows its numbers, is kept, found, opened as it was, and matched to a set", { timeout: 180_000 }, async () => {
+  const { context, page, complaints } = await painter(browser);
+  await enterDemo(page);
+  await page.goto("/desk/grain");
+  // At once after the page was loaded: what is chosen waits until it is heard.
+  await page.getByRole("combobox", { name: "Begin with a drawn grain" }).selectOption("hatch");
+  await page.getByText("Drawn: hatch").waitFor();
+  const tilePixels = () =>
+    page.getByRole("img", { name: "The grain as it tiles" }).evaluate((canvas) => {
+      const own = canvas instanceof HTMLCanvasElement ? canvas : canvas.querySelector("canvas");
+      return own?.toDataURL().length ?? 0;
+    });
+  await expect.poll(tilePixels, { timeout: 20_000 }).toBeGreaterThan(2000);
+  const before = await tilePixels();
+  await page.getByRole("slider", { name: "Lines" }).fill("48");
+  await page.getByRole("checkbox", { name: "Crossed" }).uncheck();
+  await expect.poll(tilePixels, { timeout: 20_000 }).not.toBe(before);
+
+  await page.getByRole("spinbutton", { name: "Px of the picture to a millimetre of the surface" }).fill("8");
+  await page.getByRole("textbox", { name: "Name" }).fill("Comb lines");
+  await page.getByRole("textbox", { name: "Tags" }).fill("graining comb");
+  const mine = page.getByRole("button", { name: /^My grains/ });
+  const count = Number((await mine.textContent())?.match(/\d+/)?.[0]);
+  expect(count).toBeGreaterThanOrEqual(10);
+  await page.getByRole("button", { name: "Keep among my grains" }).click();
+  await page.getByText("“Comb lines” is among your grains.").waitFor({ timeout: 20_000 });
+
+  await page.goto("/desk/grain");
+  await mine.click();
+  await page.getByRole("searchbox", { name: "Find a grain" }).fill("comb");
+  const rows = page.getByRole("listitem").filter({ has: page.getByRole("button", { name: "Open", exact: true }) });
+  expect(await rows.count()).toBe(1);
+  await rows.getByText("in no brush").waitFor();
+  await rows.getByRole("button", { name: "Open", exact: true }).click();
+  await page.getByText(/Comb lines\.png, 512×512 px/).waitFor();
+  await page.getByText(/One tile is 64\.0 mm wide/).waitFor({ timeout: 20_000 });
+  expect(await page.getByRole("combobox", { name: "Join borders" }).inputValue()).toBe("none");
+  await mine.click();
+  await page.getByRole("button", { name: "Forget Comb lines; brushes keep it" }).click();
+  await expect.poll(() => mine.textContent(), { timeout: 15_000 }).toBe(`My grains (${count})`);
   expect(complaints).toEqual([]);
   await context.close();
 });

@@ -1,27 +1,12 @@
 import type { Brush } from "@core/brush";
 import { GRAIN_SIDE } from "@core/ground/draw-grain";
-import { type DrawnGrain, drawnGrainKinds, type Grain, grainOf, linesPerInch } from "@core/ground/grain";
+import { drawnGrainKinds, type Grain, grainOf, linesPerInch } from "@core/ground/grain";
 import { anchors, type Ground, groundLaws, plainGroundOf } from "@core/ground/model";
 import { Button } from "~/ui/button";
 import { usePictureChooser } from "./choose-picture";
-import { type Parameter, seed, share, whole } from "./parameters";
+import { DrawnGrainLines } from "./drawn-grain-lines";
 import { box, CheckLine, ChoiceLine, RangeLine, SettingPopover, SettingRow } from "./setting-lines";
 import { type Command, seal, setGround } from "./state";
-
-const parameters: Record<DrawnGrain["kind"], readonly Parameter[]> = {
-  paper: [share("roughness", "Roughness"), seed],
-  noise: [whole("octaves", "Octaves", 1, 7), seed],
-  weave: [whole("threads", "Threads", 4, 64), share("thickness", "Thickness"), share("unevenness", "Unevenness"), seed],
-  laid: [whole("wires", "Wires", 8, 128), whole("chains", "Chains", 1, 16), seed],
-  board: [whole("rings", "Rings", 2, 40), share("wander", "Wander"), seed],
-  sand: [whole("corns", "Corns across", 16, 128), seed],
-  fibres: [whole("fibres", "Fibres", 20, 1200), share("length", "Length"), seed],
-  plaster: [whole("plates", "Plates across", 2, 24), share("roughness", "Roughness"), seed],
-  hatch: [whole("lines", "Lines", 4, 64), share("unevenness", "Unevenness"), seed],
-  crosses: [whole("across", "Crosses across", 4, 64)],
-  dots: [whole("across", "Dots across", 4, 64)],
-  lines: [whole("across", "Lines across", 4, 64)],
-};
 
 const lawNames = { peaks: "peaks: what stands out takes paint first", print: "print: valleys stay thinner", pool: "pool: paint settles in the valleys" } as const;
 const anchorNames = { surface: "still, under all strokes", stroke: "anew with each stroke", mark: "along with each mark" } as const;
@@ -98,18 +83,6 @@ function GrainSettings({ ground, run }: { ground: Ground; run: (command: Command
           ))}
         </select>
       </SettingRow>
-    </>
-  );
-}
-
-function DrawnGrainLines({ grain, onChange, onDone }: { grain: DrawnGrain; onChange: (grain: DrawnGrain, name: string) => void; onDone: () => void }) {
-  const numbers = grain as unknown as Record<string, number>;
-  return (
-    <>
-      {parameters[grain.kind].map(({ name, ...parameter }) => (
-        <RangeLine key={name} {...parameter} value={numbers[name]} onChange={(value) => onChange({ ...grain, [name]: value } as DrawnGrain, name)} onDone={onDone} />
-      ))}
-      {grain.kind === "hatch" && <CheckLine label="Crossed" value={grain.crossed} onChange={(crossed) => onChange({ ...grain, crossed }, "crossed")} />}
     </>
   );
 }

@@ -1,4 +1,5 @@
 import { type ReactNode, type RefObject, useEffect, useRef } from "react";
+import { useLive } from "~/ui/use-live";
 
 interface Props {
   /** Names the hidden field by which a file is chosen. */
@@ -14,6 +15,7 @@ interface Props {
 export function DeskFrame({ label, chooser, onFile, children }: Props) {
   const take = useRef(onFile);
   take.current = onFile;
+  const live = useLive();
   useEffect(() => {
     const paste = (event: ClipboardEvent) => {
       const file = [...(event.clipboardData?.files ?? [])].find(({ type }) => type.startsWith("image/"));
@@ -33,19 +35,22 @@ export function DeskFrame({ label, chooser, onFile, children }: Props) {
         if (file) onFile(file, false);
       }}
     >
-      <input
-        ref={chooser}
-        type="file"
-        accept="image/png,image/jpeg,image/webp,image/svg+xml"
-        aria-label={label}
-        className="hidden"
-        onChange={(event) => {
-          const file = event.target.files?.[0];
-          if (file) onFile(file, true);
-          event.target.value = "";
-        }}
-      />
-      {children}
+      {/* What is chosen before the page has come to life would be lost. */}
+      <fieldset disabled={!live} className="contents">
+        <input
+          ref={chooser}
+          type="file"
+          accept="image/png,image/jpeg,image/webp,image/svg+xml"
+          aria-label={label}
+          className="hidden"
+          onChange={(event) => {
+            const file = event.target.files?.[0];
+            if (file) onFile(file, true);
+            event.target.value = "";
+          }}
+        />
+        {children}
+      </fieldset>
     </div>
   );
 }

@@ -1,51 +1,55 @@
 import { type GrainWork, grainWorkSchema } from "@core/desk/grain-work";
-import { printScale } from "@core/desk/print-scale";
-import { drawnGrainKinds, grainOf } from "@core/ground/grain";
+import { type DrawnGrain, drawnGrainKinds, grainOf } from "@core/ground/grain";
+import type { KeptGrain } from "@server/grains/repository";
 import { useCallback, useEffect, useRef, useState } from "react";
-import { useFetcher } from "react-router";
+import { DrawnGrainLines } from "~/bench/drawn-grain-lines";
 import { box, CheckLine, ChoiceLine, RangeLine } from "~/bench/setting-lines";
 import { Button } from "~/ui/button";
-import { saveFile } from "~/ui/save-file";
 import { Segments } from "~/ui/segments";
 import { TopBar } from "~/ui/top-bar";
-import { counted } from "~/ui/words";
 import { DEPTHS, STROKES_HEIGHT, STROKES_WIDTH } from "~/workers/grain-strokes";
 import { BitmapView } from "./bitmap-view";
 import { Bars, Card } from "./card";
 import { takeCarried } from "./carry-picture";
 import { DeskFrame } from "./desk-frame";
 import { FindingList } from "./finding-list";
-import type { action } from "./grain-route";
+import { GrainKeepCard } from "./grain-keep-card";
+import { GrainPrintCard, type ScaledSet, usualPrint } from "./grain-print-card";
+import { KeptList } from "./kept-list";
 import { drawnSvg } from "./svg-file";
 import { useDesk } from "./use-desk";
 
+/** What tiles already is left alone. */
+const asItTiles = grainWorkSchema.parse({ tile: "none" });
 const views = ["as it tiles", "moved by half", "once"] as const;
 const tileNames = { cut: "along the least path", blend: "by a soft blend", none: "leave it" } as const;
 
-interface Named {
-  readonly id: string;
-  readonly name: string;
+interface Props {
+  readonly brushes: readonly { readonly id: string; readonly name: string }[];
+  readonly sets: readonly ScaledSet[];
+  readonly grains: readonly KeptGrain[];
+  readonly studio: string;
 }
 
 /** The grain desk: a picture of a surface becomes a grain that tiles, beside the strokes it will give. */
-export function GrainDesk({ brushes, sets }: { brushes: readonly Named[]; sets: readonly Named[] }) {
+export function GrainDesk({ brushes, sets, grains, studio }: Props) {
   const [work, setWork] = useState<GrainWork>(() => grainWorkSchema.parse({}));
   const [view, setView] = useState<(typeof views)[number]>("as it tiles");
-  const [brush, setBrush] = useState("");
-  const [wholeSet, setWholeSet] = useState("");
-  const [pxPerMm, setPxPerMm] = useState("");
-  const [dpi, setDpi] = useState("300");
+  const [print, setPrint] = useState(usualPrint);
   const [name, setName] = useState("");
+  /** What the grain is drawn from, where it is no picture. */
+  const [drawn, setDrawn] = useState<DrawnGrain>();
   /** Why an SVG picture could not be drawn. */
   const [undrawn, setUndrawn] = useState<string>();
   const { desk, open, generate, exportPng } = useDesk(work);
   const chooser = useRef<HTMLInputElement>(null);
-  const keeper = useFetcher<typeof action>();
   const set = (patch: Partial<GrainWork>) => setWork((now) => ({ ...now, ...patch }));
   const begin = useCallback(
     (file: File) => {
       setWork(grainWorkSchema.parse({}));
       setName(file.name.replace(/\.[^.]*$/, ""));
+      setDrawn(undefined);
+      setPrint(usualPrint);
       setUndrawn(undefined);
       if (file.type !== "image/svg+xml") open(file);
       else drawnSvg(file).then(open, (error: Error) => setUndrawn(error.message));
@@ -57,21 +61,20 @@ export function GrainDesk({ brushes, sets }: { brushes: readonly Named[]; sets: 
     void takeCarried().then((file) => file && begin(file));
   }, [begin]);
 
-  const download = async () => saveFile(await exportPng(), `${name.trim() || "grain"}.png`, "image/png");
-  const known = Number(pxPerMm) > 0 && Number(dpi) > 0;
-  const scale = known ? printScale(Number(pxPerMm), Number(dpi)) : 1;
-  const use = async (to: "brush" | "set") => {
-    const form = new FormData();
-    form.set("picture", new File([await exportPng()], `${name.trim() || "grain"}.png`, { type: "image/png" }));
-    form.set(to, to === "brush" ? brush : wholeSet);
-    if (known) form.set("scale", String(scale));
-    void keeper.submit(form, { method: "post", encType: "multipart/form-data" });
+  const draw = (next: DrawnGrain) => {
+    setDrawn(next);
+    generate(next);
+  };
+  const openKept = async ({ file, name: called, pxPerMm }: KeptGrain) => {
+    const bytes = await fetch(`/${file}`).then((answer) => (answer.ok ? answer.blob() : undefined));
+    if (!bytes) return setUndrawn(`${called}: its picture could not be fetched`);
+    begin(new File([bytes], `${called}.png`, { type: "image/png" }));
+    setWork(asItTiles);
+    setPrint({ ...usualPrint, pxPerMm: pxPerMm === null ? "" : String(pxPerMm) });
   };
 
   const { opened, grain, findings, ends, strokes, fault, busy } = desk;
-  const answer = keeper.state === "idle" ? keeper.data : undefined;
-  const trouble = undrawn ?? fault ?? (answer && "fault" in answer ? answer.fault : undefined);
-  const given = answer && "changed" in answer ? answer : undefined;
+  const trouble = undrawn ?? fault;
   return (
     <DeskFrame label="A picture of a surface" chooser={chooser} onFile={begin}>
       <TopBar>
@@ -88,9 +91,10 @@ export function GrainDesk({ brushes, sets }: { brushes: readonly Named[]; sets: 
             onChange={(event) => {
               const kind = drawnGrainKinds.find((other) => other === event.target.value);
               if (!kind) return;
-              setWork(grainWorkSchema.parse({ tile: "none" }));
+              setWork(asItTiles);
               setName(kind);
-              generate(grainOf(kind));
+              setPrint(usualPrint);
+              draw(grainOf(kind));
             }}
           >
             <option value="">or draw one…</option>
@@ -98,6 +102,7 @@ export function GrainDesk({ brushes, sets }: { brushes: readonly Named[]; sets: 
               <option key={kind}>{kind}</option>
             ))}
           </select>
+          <KeptList what="grain" things={grains} pictureOf={({ file }) => file} onOpen={(kept) => void openKept(kept)} />
         </div>
       </TopBar>
       <main className="flex min-h-0 flex-1 flex-col gap-3 px-4.5 py-3">
@@ -146,6 +151,11 @@ export function GrainDesk({ brushes, sets }: { brushes: readonly Named[]; sets: 
             </div>
             {/* biome-ignore lint/a11y/noNoninteractiveTabindex: the settings scroll, and must do so by keys */}
             <div tabIndex={0} className="space-y-3 lg:overflow-y-auto">
+              {drawn && (
+                <Card title={`Drawn: ${drawn.kind}`}>
+                  <DrawnGrainLines grain={drawn} onChange={draw} onDone={() => undefined} />
+                </Card>
+              )}
               <Card title="The picture">
                 <div className="sheet mb-1.5 h-28 overflow-hidden rounded border border-line">
                   <BitmapView
@@ -201,69 +211,8 @@ export function GrainDesk({ brushes, sets }: { brushes: readonly Named[]; sets: 
               <Card title="Findings">
                 <FindingList findings={findings} work={work} onMend={set} />
               </Card>
-              <Card title="Size in print">
-                <div className="flex flex-wrap items-center gap-1.5">
-                  <input
-                    type="number"
-                    className={`${box} w-20 text-right font-mono`}
-                    min={0}
-                    step="any"
-                    aria-label="Px of the picture to a millimetre of the surface"
-                    value={pxPerMm}
-                    onChange={(event) => setPxPerMm(event.target.value)}
-                  />
-                  px per mm, painted at
-                  <input
-                    type="number"
-                    className={`${box} w-18 text-right font-mono`}
-                    min={1}
-                    aria-label="Dots per inch of the painting"
-                    value={dpi}
-                    onChange={(event) => setDpi(event.target.value)}
-                  />
-                  dpi
-                </div>
-                <p className="mt-1 text-[13px] text-soft">
-                  {known && grain
-                    ? `One tile is ${(grain.picture.width / Number(pxPerMm)).toFixed(1)} mm wide; at scale ${scale.toFixed(2)} the grain has its true size in print.`
-                    : "Say how large the photographed surface is, and the grain gets its true size in print."}
-                </p>
-              </Card>
-              <Card title="Keep it">
-                <div className="flex flex-wrap items-center gap-1.5">
-                  <select className={`${box} w-full`} aria-label="The brush that gets the grain" value={brush} onChange={(event) => setBrush(event.target.value)}>
-                    <option value="">a brush of yours…</option>
-                    {brushes.map(({ id, name: other }) => (
-                      <option key={id} value={id}>
-                        {other}
-                      </option>
-                    ))}
-                  </select>
-                  <Button kind="act" className="h-7" disabled={!brush || !grain || keeper.state !== "idle"} onClick={() => void use("brush")}>
-                    Use it in this brush
-                  </Button>
-                  <select className={`${box} w-full`} aria-label="The set whose brushes all get the grain" value={wholeSet} onChange={(event) => setWholeSet(event.target.value)}>
-                    <option value="">a set of yours…</option>
-                    {sets.map(({ id, name: other }) => (
-                      <option key={id} value={id}>
-                        {other}
-                      </option>
-                    ))}
-                  </select>
-                  <Button className="h-7" disabled={!wholeSet || !grain || keeper.state !== "idle"} onClick={() => void use("set")}>
-                    Give it to the whole set
-                  </Button>
-                  <Button className="h-7" disabled={!grain} onClick={() => void download()}>
-                    Save as PNG
-                  </Button>
-                </div>
-                <p className="mt-1 text-[13px] text-soft">A brush gets a new revision with this grain; the earlier one stays in its history.</p>
-                {given && (
-                  <p role="status" className="mt-1">
-                    {counted(given.changed, "brush", "brushes")} of “{given.set}” {given.changed === 1 ? "has" : "have"} it now.
-                  </p>
-                )}
-              </Card>
+              <GrainPrintCard print={print} onChange={setPrint} sets={sets} side={grain?.picture.width} />
+              <GrainKeepCard brushes={brushes} sets={sets} studio={studio} usualName={name} print={print} ready={grain !== undefined} exportPng={exportPng} />
             </div>
           </div>
         )}

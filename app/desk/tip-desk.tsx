@@ -12,7 +12,7 @@ import { BitmapView } from "./bitmap-view";
 import { Card } from "./card";
 import { takeCarried } from "./carry-picture";
 import { DeskFrame } from "./desk-frame";
-import { KeptTips } from "./kept-tips";
+import { KeptList } from "./kept-list";
 import { PivotCard } from "./pivot-card";
 import { drawnSvg } from "./svg-file";
 import { DrawingSettings, type DrawSettings, usualDrawing } from "./tip-draw-card";
@@ -129,7 +129,7 @@ export function TipDesk({ brushes, tips, studio }: Props) {
             ))}
           </select>
           <Button onClick={() => choose("alone")}>Open a picture…</Button>
-          <KeptTips tips={tips} onOpen={openKept} />
+          <KeptList what="tip" things={tips} pictureOf={({ shape }) => (shape.kind === "image" ? shape.pictures[0].file : undefined)} onOpen={openKept} />
         </div>
       </TopBar>
       <main className="flex min-h-0 flex-1 flex-col gap-3 px-4.5 py-3">

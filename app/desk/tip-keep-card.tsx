@@ -1,5 +1,4 @@
 import type { Brush } from "@core/brush";
-import { type LicenceId, licenceIds, licences } from "@core/formats/package/licences";
 import type { ImageShape } from "@core/tip/shape";
 import { useState } from "react";
 import { useFetcher } from "react-router";
@@ -7,6 +6,7 @@ import { box } from "~/bench/setting-lines";
 import { Button } from "~/ui/button";
 import { saveFile } from "~/ui/save-file";
 import { Card } from "./card";
+import { LabelFields, useLabel } from "./label-fields";
 import type { action, TipDeskAsk } from "./tip-route";
 import type { TipDeskEngine, TipDeskState } from "./use-tip-desk";
 
@@ -24,7 +24,7 @@ interface Props {
 /** Where the tip goes: to a brush, to the maker's tips, to files. */
 export function TipKeepCard({ brushes, studio, sheet, engine, pivot, pick, tried }: Props) {
   const [brush, setBrush] = useState(tried);
-  const [label, setLabel] = useState({ name: "", tags: "", credit: studio, licence: "LicenseRef-Studio" as LicenceId });
+  const [label, setLabel] = useLabel(studio);
   const keeper = useFetcher<typeof action>();
   const busy = keeper.state !== "idle";
   const name = label.name.trim() || sheet.members[0].name;
@@ -59,28 +59,7 @@ export function TipKeepCard({ brushes, studio, sheet, engine, pivot, pick, tried
           </Button>
         </div>
         <p className="text-[13px] text-soft">The brush gets a new revision; brushes with an earlier version of the tip keep theirs.</p>
-        {(["name", "tags", "credit"] as const).map((field) => (
-          <label key={field} className="flex items-center gap-2">
-            <span className="w-16 capitalize">{field}</span>
-            <input
-              className={`${box} min-w-0 flex-1`}
-              maxLength={field === "name" ? 80 : 200}
-              placeholder={field === "name" ? sheet.members[0].name : field === "tags" ? "leaf, wreath" : ""}
-              value={label[field]}
-              onChange={(event) => setLabel({ ...label, [field]: event.target.value })}
-            />
-          </label>
-        ))}
-        <label className="flex items-center gap-2">
-          <span className="w-16">Licence</span>
-          <select className={`${box} min-w-0 flex-1`} value={label.licence} onChange={(event) => setLabel({ ...label, licence: event.target.value as LicenceId })}>
-            {licenceIds.map((id) => (
-              <option key={id} value={id}>
-                {licences[id].label}
-              </option>
-            ))}
-          </select>
-        </label>
+        <LabelFields label={label} onChange={setLabel} usualName={sheet.members[0].name} tagsSuch="leaf, wreath" />
         <div className="flex flex-wrap gap-1.5">
           <Button className="h-7" disabled={busy} onClick={() => void submit({ act: "keep", label: { ...label, name }, ...made })}>
             Keep among my tips

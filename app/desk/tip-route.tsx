@@ -3,11 +3,13 @@ import { FormatError } from "@core/formats/fault";
 import { MOST_PICTURES, picks } from "@core/tip/shape";
 import { findBrush, listBrushes, saveBrush } from "@server/brushes/repository";
 import { keepPicture, MAX_PICTURE_BYTES } from "@server/images/pictures";
-import { forgetTip, keepTip, listTips, tipLabelSchema } from "@server/tips/repository";
+import { keptLabelSchema } from "@server/kept/kept-things";
+import { keptTips } from "@server/tips/repository";
 import { data, redirect } from "react-router";
 import { z } from "zod";
 import { needAccount } from "~/account/need-account";
 import type { Route } from "./+types/tip-route";
+import { readAsk } from "./read-ask";
 import { TipDesk } from "./tip-desk";
 
 export const meta: Route.MetaFunction = () => [{ title: "Tip desk · Brosse" }];
@@ -21,8 +23,8 @@ const madeSchema = {
 };
 const askSchema = z.discriminatedUnion("act", [
   z.strictObject({ act: z.literal("use"), brush: z.string().max(40), ...madeSchema }),
-  z.strictObject({ act: z.literal("keep"), label: tipLabelSchema, ...madeSchema }),
-  z.strictObject({ act: z.literal("forget"), tip: z.string().max(40) }),
+  z.strictObject({ act: z.literal("keep"), label: keptLabelSchema, ...madeSchema }),
+  z.strictObject({ act: z.literal("forget"), id: z.string().max(40) }),
 ]);
 
 /** What the desk asks of the server; the pictures come beside it. */
@@ -30,7 +32,7 @@ export type TipDeskAsk = z.input<typeof askSchema>;
 
 export async function loader({ context, request }: Route.LoaderArgs) {
   const account = needAccount(context, request);
-  const [brushes, tips] = await Promise.all([listBrushes(context.database, account.id), listTips(context.database, account.id)]);
+  const [brushes, tips] = await Promise.all([listBrushes(context.database, account.id), keptTips.list(context.database, account.id)]);
   return { brushes: brushes.map(({ id, brush }) => ({ id, brush })), tips, studio: account.studio };
 }
 
@@ -40,11 +42,11 @@ export async function action({ context, request }: Route.ActionArgs) {
   const { database } = context;
   if (Number(request.headers.get("Content-Length") ?? 0) > MAX_PICTURE_BYTES) return data({ fault: `The tip is larger than ${MAX_PICTURE_BYTES >> 20} MB.` }, { status: 413 });
   const form = await request.formData();
-  const ask = askSchema.safeParse(readJson(form.get("ask")));
+  const ask = askSchema.safeParse(readAsk(form));
   if (!ask.success) return data({ fault: z.prettifyError(ask.error) }, { status: 400 });
   if (ask.data.act === "forget") {
-    if (!(await forgetTip(database, account.id, ask.data.tip))) return data({ fault: "There is no such tip." }, { status: 404 });
-    return { forgotten: ask.data.tip };
+    if (!(await keptTips.forget(database, account.id, ask.data.id))) return data({ fault: "There is no such tip." }, { status: 404 });
+    return { forgotten: ask.data.id };
   }
   const files = form.getAll("picture").filter((file): file is File => file instanceof File && file.size > 0);
   if (files.length !== ask.data.weights.length) return data({ fault: "A picture of the tip did not arrive." }, { status: 400 });
@@ -55,7 +57,7 @@ export async function action({ context, request }: Route.ActionArgs) {
     for (const file of files) paths.push(await keepPicture(database, "tips", new Uint8Array(await file.arrayBuffer()), file.name));
     const shape = shapeOfSheets(paths, ask.data.mapped, ask.data);
     if (ask.data.act === "keep") {
-      await keepTip(database, account.id, ask.data.label, { shape, pivot: ask.data.pivot });
+      await keptTips.keep(database, account.id, ask.data.label, { shape, pivot: ask.data.pivot });
       return { kept: ask.data.label.name };
     }
     if (!kept) return data({ fault: "Choose one of your brushes first." }, { status: 400 });
@@ -66,14 +68,6 @@ export async function action({ context, request }: Route.ActionArgs) {
   } catch (error) {
     if (error instanceof FormatError) return data({ fault: error.message }, { status: 400 });
     throw error;
-  }
-}
-
-function readJson(value: unknown): unknown {
-  try {
-    return typeof value === "string" ? JSON.parse(value) : undefined;
-  } catch {
-    return undefined;
   }
 }
 

@@ -37,7 +37,8 @@ export function useDesk(work: GrainWork): {
       if (data.kind === "exported") waiting.current?.(data.bytes);
       if (data.kind === "fault") setDesk((before) => ({ ...before, fault: data.message, busy: false }));
       if (data.kind === "opened") {
-        setDesk({ opened: data, busy: true });
+        // A grain that is drawn anew from other numbers leaves the older one to be seen until it is there.
+        setDesk((before) => ({ ...(before.opened?.name === data.name ? before : {}), opened: data, busy: true }));
         askWork();
       }
       if (!("turn" in data) || data.turn !== turn.current) return;

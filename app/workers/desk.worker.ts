@@ -15,6 +15,8 @@ const THUMBNAIL = 240;
 let source: Plane | undefined;
 let made: Plane | undefined;
 let newest = 0;
+/** How often a drawn grain was asked for: only the newest is drawn. */
+let drawings = 0;
 
 const tell = (message: DeskTell, transfer: Transferable[] = []) => postMessage(message, { transfer });
 
@@ -63,8 +65,12 @@ async function answer(ask: DeskAsk): Promise<void> {
   switch (ask.kind) {
     case "open":
       return take(greyOf(await openPicture(ask.file)), ask.file.name);
-    case "generate":
+    case "generate": {
+      const mine = ++drawings;
+      await new Promise((resolve) => setTimeout(resolve));
+      if (mine !== drawings) return;
       return take({ width: GRAIN_SIDE, height: GRAIN_SIDE, data: Float32Array.from(drawGrain(ask.grain)) }, `${ask.grain.kind}, drawn`);
+    }
     case "work":
       return work(ask);
     case "export": {

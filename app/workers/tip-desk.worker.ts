@@ -84,7 +84,14 @@ async function tryOut(): Promise<void> {
   };
   if (!(await still())) return;
   const largest = tried.brush.tip.size;
-  tell({ kind: "findings", findings: tipFindings(member.sheet.strength, largest) });
+  tell({
+    kind: "findings",
+    findings: tipFindings(
+      member.sheet.strength,
+      largest,
+      tried.pivot.every((at) => at === 0),
+    ),
+  });
   if (!(await still())) return;
   const pictures = new Map<string, Picture>(members.map(({ sheet }, n) => [pathOf(n), pictureOfSheet(sheet)]));
   const others = await fetchPictures({ ...tried.brush, tip: { ...tried.brush.tip, shape: { kind: "ellipse" } } });

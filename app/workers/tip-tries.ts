@@ -10,6 +10,9 @@ import { type TipTry, TRIES_HEIGHT, TRIES_WIDTH, TRUE_SIZES } from "./tip-desk-m
 
 /** The size of the marks of the ring: turned about an end they stay on the picture. */
 const RING_SIZE = 32;
+/** The size of the field's marks at most, and how far from its border they stay. */
+const FIELD_SIZE = 34;
+const FIELD_MARGIN = 20;
 
 const ink = { colour: [0.13, 0.36, 0.33], second: [1, 1, 1] } as const;
 const paper = [0.992, 0.992, 0.992] as const;
@@ -67,7 +70,7 @@ function piecesOf(brush: Brush, chosen: number): Piece[] {
   ];
   const turned: Brush["responses"] = [responseSchema.parse({ quality: "angle", source: "twist", low: 0, high: 360 })];
   const ring = { ...stamp(RING_SIZE), tip: { ...stamp(RING_SIZE).tip, pivot: brush.tip.pivot }, responses: turned };
-  const field = scaledBrush({ ...brush, tip: { ...brush.tip, roundness: 1 }, responses: [...brush.responses, ...turned] }, 34 / brush.tip.size);
+  const field = scaledBrush({ ...brush, tip: { ...brush.tip, roundness: 1 }, responses: [...brush.responses, ...turned] }, FIELD_SIZE / brush.tip.size);
   const line = scaledBrush(brush, Math.min(1, 64 / brush.tip.size));
   return [
     ...TRUE_SIZES.map((size, n): Piece => ({ at: boxes[n], brush: stamp(size), strokes: [middle(boxes[n][2], boxes[n][3])] })),
@@ -85,16 +88,17 @@ function ringOf(x: number, y: number, radius: number): Sample[][] {
   });
 }
 
-/** Touches in rows, each a little astray, turned anyhow and pressed from lightly to fully. */
+/** Touches in rows, each a little astray, turned anyhow and pressed from lightly to fully; none is cut off at the field's border. */
 function fieldOf(width: number, height: number): Sample[][] {
   const [columns, rows] = [8, 4];
+  const place = (at: number, of: number, side: number) => FIELD_MARGIN + (at * (side - 2 * FIELD_MARGIN)) / of;
   return Array.from({ length: columns * rows }, (_, n) => {
     const stray = (use: number) => chance(7, n, use) - 0.5;
     const [c, r] = [n % columns, Math.floor(n / columns)];
     return [
       {
-        x: ((c + 0.5 + stray(1) * 0.6) * width) / columns,
-        y: ((r + 0.5 + stray(2) * 0.6) * height) / rows,
+        x: place(c + 0.5 + stray(1) * 0.6, columns, width),
+        y: place(r + 0.5 + stray(2) * 0.6, rows, height),
         time: 0,
         pressure: 0.3 + 0.7 * chance(7, n, 3),
         twist: 360 * chance(7, n, 4),

@@ -3,8 +3,9 @@ import type { Database } from "./connect";
 import * as first from "./migrations/0001-first";
 import * as madeFrom from "./migrations/0002-made-from";
 import * as tips from "./migrations/0003-tips";
+import * as grains from "./migrations/0004-grains";
 
-const migrations: Record<string, Knex.Migration> = { "0001-first": first, "0002-made-from": madeFrom, "0003-tips": tips };
+const migrations: Record<string, Knex.Migration> = { "0001-first": first, "0002-made-from": madeFrom, "0003-tips": tips, "0004-grains": grains };
 
 const LOCK = "brosse_migrate";
 const PATIENCE_SECONDS = 60;

@@ -15,3 +15,10 @@ export async function giveOneGrain(database: Database, accountId: string, set: K
     return changed;
   });
 }
+
+/** The scale that most of a set's grained brushes have their grain at; null where none has any. */
+export async function grainScaleOf(database: Database, accountId: string, set: KeptSet): Promise<number | null> {
+  const scales = (await brushesOfSet(database, accountId, set)).flatMap(({ brush }) => brush.ground?.grainScale ?? []);
+  const times = (scale: number) => scales.filter((other) => other === scale).length;
+  return scales.reduce<number | null>((best, scale) => (best === null || times(scale) > times(best) ? scale : best), null);
+}

@@ -8,8 +8,10 @@ import { printScale } from "@core/desk/print-scale";
 import { repeatOf } from "@core/desk/repeat";
 import { seamOf } from "@core/desk/seam";
 import { leastPath, tiled } from "@core/desk/tile";
+import { readTipPicture } from "@core/formats/png/tip-picture";
 import { drawGrain, GRAIN_SIDE } from "@core/ground/draw-grain";
 import { drawnGrainKinds, grainOf } from "@core/ground/grain";
+import { demoGrains } from "@demo/grains";
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 
@@ -223,4 +225,20 @@ test("a grain's true size in print: 300 dots an inch are 11.811 to a millimetre 
   expect(printScale(11.811, 300)).toBeCloseTo(1, 4);
   expect(printScale(23.622, 300)).toBeCloseTo(0.5, 4);
   expect(printScale(1e-6, 300), "as far as a ground goes").toBe(20);
+});
+
+test("the demo workshop's grains are sound: ten and more, no two alike, 16 bits, without a seam", () => {
+  const grains = demoGrains();
+  expect(grains.length).toBeGreaterThanOrEqual(10);
+  expect(new Set(grains.map(({ name }) => name)).size).toBe(grains.length);
+  expect(new Set(grains.map(({ picture }) => Buffer.from(picture).toString("base64"))).size).toBe(grains.length);
+  for (const { name, picture } of grains) {
+    const read = readTipPicture(picture, name);
+    expect(read.full, name).toBe(65535);
+    expect(seamOf(greyOf(read)), name).toBeLessThan(1.6);
+    expect(
+      grainFindings(greyOf(read)).map(({ kind }) => kind),
+      name,
+    ).not.toContain("flat");
+  }
 });

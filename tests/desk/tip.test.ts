@@ -376,6 +376,9 @@ describe("findings", () => {
   ];
   test("a sound tip has none", () => {
     expect(tipFindings(noisy, 300)).toEqual([]);
+    const leaf = disc(400, 400, 150, 200, 90, 6);
+    expect(tipFindings(leaf, 300).map(({ kind }) => kind)).toEqual(["off-centre"]);
+    expect(tipFindings(leaf, 300, false), "one that turns about its stalk").toEqual([]);
     expect(tipFindings(blankSheet(64, 64).strength, 40).map(({ kind }) => kind)).toEqual(["empty"]);
   });
   test.each(cases)("%s is found, and its mend mends it", (kind, plane, largest) => {

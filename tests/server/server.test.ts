@@ -7,10 +7,12 @@ import { migrate } from "@server/database/migrate";
 import { publish } from "@server/editions/publish";
 import { findEdition, packageBytes } from "@server/editions/repository";
 import { takePackage } from "@server/editions/take";
+import { keptGrains } from "@server/grains/repository";
+import { keptLabelSchema } from "@server/kept/kept-things";
 import { RenderPool } from "@server/render/pool";
-import { giveOneGrain } from "@server/sets/one-grain";
+import { giveOneGrain, grainScaleOf } from "@server/sets/one-grain";
 import { brushesOfSet, createSet, findSet, saveSet } from "@server/sets/repository";
-import { forgetTip, keepTip, listTips, tipLabelSchema } from "@server/tips/repository";
+import { keptTips } from "@server/tips/repository";
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import { brushOf } from "../helpers";
 
@@ -107,29 +109,43 @@ describe("brushes", () => {
   });
 });
 
-describe("kept tips", () => {
+describe("kept tips and grains", () => {
   const label = { name: "Rivet", tags: "metal", credit: "A studio", licence: "CC0-1.0" as const };
   const body = { shape: shapeOfSheets(["tips/aa.png"], true, { pick: "chance", weights: [1] }), pivot: [0, 1] as [number, number] };
 
   test("come back as they were, with the brushes that have them now, and are no one else's", async () => {
     const [maker, other] = [await open(), await open()];
-    const id = await keepTip(database, maker.id, label, body);
+    const id = await keptTips.keep(database, maker.id, label, body);
     await addBrushes(database, maker.id, [brushOf({ name: "Stamper", tip: { shape: body.shape } }), brushOf({ name: "Plain" })]);
     await addBrushes(database, other.id, [brushOf({ name: "Theirs", tip: { shape: body.shape } })]);
-    const [kept] = await listTips(database, maker.id);
+    const [kept] = await keptTips.list(database, maker.id);
     expect(kept).toMatchObject({ id, ...label, ...body, usedBy: ["Stamper"] });
-    expect(await listTips(database, other.id)).toEqual([]);
-    expect(await forgetTip(database, other.id, id)).toBe(false);
-    expect(await forgetTip(database, maker.id, id)).toBe(true);
-    expect(await listTips(database, maker.id)).toEqual([]);
+    expect(await keptTips.list(database, other.id)).toEqual([]);
+    expect(await keptTips.forget(database, other.id, id)).toBe(false);
+    expect(await keptTips.forget(database, maker.id, id)).toBe(true);
+    expect(await keptTips.list(database, maker.id)).toEqual([]);
     expect((await listBrushes(database, maker.id)).find(({ brush }) => brush.name === "Stamper")?.brush.tip.shape, "its brush keeps it").toEqual(body.shape);
+  });
+
+  test("grains are kept alike, apart from tips", async () => {
+    const maker = await open();
+    const grain = { file: "grains/bb.png", pxPerMm: 12.5 };
+    const id = await keptGrains.keep(database, maker.id, label, grain);
+    await keptGrains.keep(database, maker.id, { ...label, name: "Unmeasured" }, { file: "grains/cc.png", pxPerMm: null });
+    await addBrushes(database, maker.id, [brushOf({ name: "Rough", ground: { depth: 0.5, grain: { kind: "picture", file: grain.file } } })]);
+    const kept = await keptGrains.list(database, maker.id);
+    expect(kept.find((one) => one.id === id)).toMatchObject({ ...label, ...grain, usedBy: ["Rough"] });
+    expect(kept.find((one) => one.id !== id)).toMatchObject({ name: "Unmeasured", pxPerMm: null, usedBy: [] });
+    expect(await keptTips.list(database, maker.id)).toEqual([]);
+    expect(await keptTips.forget(database, maker.id, id)).toBe(false);
+    await expect(keptGrains.keep(database, maker.id, label, { file: "tips/bb.png", pxPerMm: null })).rejects.toThrow("grains/<name>.png");
   });
 
   test("must be made of pictures and have a name", async () => {
     const maker = await open();
-    await expect(keepTip(database, maker.id, label, { shape: { kind: "ellipse" } as never, pivot: [0, 0] })).rejects.toThrow("a kept tip is made of pictures");
-    expect(tipLabelSchema.safeParse({ ...label, name: "  " }).success).toBe(false);
-    expect(tipLabelSchema.safeParse({ ...label, licence: "all mine" }).success).toBe(false);
+    await expect(keptTips.keep(database, maker.id, label, { shape: { kind: "ellipse" } as never, pivot: [0, 0] })).rejects.toThrow("a kept tip is made of pictures");
+    expect(keptLabelSchema.safeParse({ ...label, name: "  " }).success).toBe(false);
+    expect(keptLabelSchema.safeParse({ ...label, licence: "all mine" }).success).toBe(false);
   });
 });
 
@@ -172,6 +188,7 @@ describe("sets and editions", () => {
     const set = await findSet(database, account.id, setId);
     if (!set) throw new Error("the set is gone");
     expect(await giveOneGrain(database, account.id, set, grainOf("weave"), 1.5)).toBe(1);
+    expect(await grainScaleOf(database, account.id, set)).toBe(1.5);
     const [dry, smooth] = await Promise.all(ids.map((id) => findBrush(database, account.id, id)));
     expect(dry?.brush.ground).toMatchObject({ grain: { kind: "weave" }, grainScale: 1.5, law: "pool", depth: 0.3 });
     expect([dry?.revision, smooth?.revision, smooth?.brush.ground]).toEqual([2, 1, null]);

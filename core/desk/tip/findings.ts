@@ -19,8 +19,11 @@ const HARD = 0.3;
 const DETAIL = 0.015;
 const SMALL_ENOUGH = 256;
 
-/** @param largest the largest size at which the brush draws the tip, px */
-export function tipFindings(strength: Plane, largest: number): TipFinding[] {
+/**
+ * @param largest the largest size at which the brush draws the tip, px
+ * @param aboutMiddle whether it turns about its middle; a leaf that turns about its stalk may lie where it likes
+ */
+export function tipFindings(strength: Plane, largest: number, aboutMiddle = true): TipFinding[] {
   const box = contentBox(strength);
   if (!box) return [{ kind: "empty", says: "Nothing is on the sheet, or nearly nothing." }];
   const found: TipFinding[] = [];
@@ -48,7 +51,7 @@ export function tipFindings(strength: Plane, largest: number): TipFinding[] {
     });
   const centre = weightCentre(strength);
   const off = centre ? Math.hypot(centre[0] - width / 2, centre[1] - height / 2) / longer : 0;
-  if (off > OFF_CENTRE)
+  if (aboutMiddle && off > OFF_CENTRE)
     found.push({
       kind: "off-centre",
       says: `Its weight lies ${percent(off)} off the middle: it wobbles as it turns.`,

@@ -1,0 +1,58 @@
+import { brushPictures } from "@core/brush";
+import { licenceIds } from "@core/formats/package/licences";
+import { z } from "zod";
+import { listBrushes } from "../brushes/repository";
+import type { Database } from "../database/connect";
+import { newId } from "../identifier";
+
+/** What a maker says of a thing when keeping it. */
+export const keptLabelSchema = z.strictObject({
+  name: z.string().trim().min(1, "it needs a name").max(80),
+  tags: z.string().trim().max(200).default(""),
+  credit: z.string().trim().max(200).default(""),
+  licence: z.enum(licenceIds),
+});
+
+export type KeptLabel = z.infer<typeof keptLabelSchema>;
+
+export interface KeptThing extends KeptLabel {
+  readonly id: string;
+  readonly madeAt: Date;
+  /** The names of this account's brushes that have any of its pictures now. */
+  readonly usedBy: readonly string[];
+}
+
+/** The most things of one kind that an account keeps. */
+export const MOST_KEPT = 2000;
+
+/** How the things of one table are kept: raw material that lies beside a maker's brushes. */
+export interface Keeper<Body> {
+  readonly keep: (database: Database, accountId: string, label: KeptLabel, body: Body) => Promise<string>;
+  /** All of an account, the newest first. */
+  readonly list: (database: Database, accountId: string) => Promise<(KeptThing & Body)[]>;
+  /** Forgets one; brushes that have its pictures keep them. Says whether there was one. */
+  readonly forget: (database: Database, accountId: string, id: string) => Promise<boolean>;
+}
+
+/** @param bodySchema what such a thing is @param pathsOf the pictures it names, which are kept by their hash: changing it later changes no brush */
+export function keeperOf<Body extends object>(table: "tips" | "grains", bodySchema: z.ZodType<Body>, pathsOf: (body: Body) => readonly string[]): Keeper<Body> {
+  return {
+    keep: async (database, accountId, label, body) => {
+      const id = newId();
+      await database(table).insert({ id, account_id: accountId, ...label, body: JSON.stringify(bodySchema.parse(body)), made_at: new Date() });
+      return id;
+    },
+    list: async (database, accountId) => {
+      const rows: (KeptLabel & { id: string; body: string; made_at: Date })[] = await database(table).where({ account_id: accountId }).orderBy("made_at", "desc").limit(MOST_KEPT);
+      const brushes = rows.length > 0 ? await listBrushes(database, accountId) : [];
+      const uses = brushes.map(({ brush }) => ({ name: brush.name, paths: new Set(brushPictures(brush)) }));
+      return rows.map(({ id, name, tags, credit, licence, body, made_at }) => {
+        const read = bodySchema.parse(JSON.parse(body));
+        const paths = pathsOf(read);
+        const usedBy = uses.filter((brush) => paths.some((path) => brush.paths.has(path))).map((brush) => brush.name);
+        return { ...read, id, name, tags, credit, licence, madeAt: made_at, usedBy };
+      });
+    },
+    forget: async (database, accountId, id) => (await database(table).where({ account_id: accountId, id }).delete()) > 0,
+  };
+}
