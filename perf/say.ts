@@ -73,8 +73,9 @@ const lines: { readonly [part in keyof Figures]: (figures: NonNullable<Figures[p
       .map(([step, ms]) => `${step} ${ms.toFixed(0)} ms`)
       .join(", ")}`,
   ],
-  bench: ({ proofs, pointer, mixing, blocked }) => [
-    `slider to proofs: ${delays(proofs)}`,
+  bench: ({ first, proofs, pointer, mixing, blocked }) => [
+    `slider to the first proof: ${delays(first)}`,
+    `slider to all proofs: ${delays(proofs)}`,
     `pointer to pixels: ${delays(pointer)}`,
     `pointer to pixels, mixing at 500 px: ${delays(mixing)}`,
     `the page's own thread while drawing: ${blocked === 0 ? "never blocked over 50 ms" : `blocked for ${blocked.toFixed(0)} ms`}`,

@@ -1,6 +1,6 @@
 import type { Brush, Use } from "@core/brush";
 import type { KeptBrush } from "@server/brushes/repository";
-import { useCallback, useEffect, useMemo, useReducer, useRef, useState } from "react";
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { useFetcher, useLocation, useNavigate } from "react-router";
 import type { PaperManner, Tell } from "~/workers/messages";
 import { closedBecause, firstLayers } from "~/workers/own-layers";
@@ -28,11 +28,12 @@ import type { action } from "./route";
 import { SaveAsDialog } from "./save-as-dialog";
 import { ScorePanel } from "./score-panel";
 import { SpotRing } from "./spot-ring";
-import { isChanged, markSaved, openBench, reduce, takeBrush, takeDraft, takeNewest } from "./state";
+import { isChanged, markSaved, openBench, takeBrush, takeDraft, takeNewest } from "./state";
 import type { StripPiece } from "./stroke-sheet";
 import { type StripSubject, TestStrip } from "./test-strip";
 import { TipCursor } from "./tip-cursor";
 import { useBenchActs } from "./use-bench-acts";
+import { useBenchState } from "./use-bench-state";
 import { type PaperSize, useMeasures } from "./use-measures";
 import { useOnline } from "./use-online";
 import { usePaperFiles } from "./use-paper-files";
@@ -50,7 +51,11 @@ interface Props {
 
 /** The bench: a brush on its paper above; its bodies, score or responses below. */
 export function Bench({ kept, others, madeFrom }: Props) {
-  const [state, run] = useReducer(reduce, undefined, () => openBench(kept.brush, kept.revision));
+  const paper = useRef<PaperHandle>(null);
+  const [state, run] = useBenchState(
+    () => openBench(kept.brush, kept.revision),
+    (before, next) => paper.current?.ahead(before, next),
+  );
   const [view, onView] = useViewSettings();
   const [strokes, setStrokes] = useState(0);
   const [pictures, setPictures] = useState<Extract<Tell, { kind: "vignettes" }>>();
@@ -71,7 +76,6 @@ export function Bench({ kept, others, madeFrom }: Props) {
   const [pictured, setPictured] = useState(false);
   const [beside, setBeside] = useState(false);
   const [asking, setAsking] = useState(false);
-  const paper = useRef<PaperHandle>(null);
   const files = usePaperFiles(paper);
   const heardFiles = files.hear;
   const saver = useFetcher<typeof action>();
@@ -102,7 +106,7 @@ export function Bench({ kept, others, madeFrom }: Props) {
       leaving.current = true;
       void navigate(`/bench/${answer.id}`, { state: { made: answer.name } });
     }
-  }, [answer, busy, navigate]);
+  }, [answer, busy, navigate, run]);
 
   const [foundDraft, setFoundDraft] = useState(false);
   const draftKept = useDraft(kept.id, brush, state.revision, changed, leaving, (draft) => {
@@ -163,7 +167,7 @@ export function Bench({ kept, others, madeFrom }: Props) {
     onView({ hand });
   };
 
-  const acts = useMemo((): BenchActs => ({ saved: state.saved, brush, run, onStrip: setStrip, readings: readingsOf(brush, view.hand) }), [state.saved, brush, view.hand]);
+  const acts = useMemo((): BenchActs => ({ saved: state.saved, brush, run, onStrip: setStrip, readings: readingsOf(brush, view.hand) }), [state.saved, brush, run, view.hand]);
   const shown = panel === "painters" && tried ? tried : showsHeld && held ? held : brush;
   const ratio = typeof window === "undefined" ? 1 : window.devicePixelRatio || 1;
 

@@ -12,6 +12,8 @@ export const paperColours: PaperColours = usualView.colours;
 
 /** What others can ask of a paper. */
 export interface PaperHandle {
+  /** Begins with the brush that comes next, where the paper shows the one before it. */
+  ahead(before: Brush, next: Brush): void;
   takeBack(): void;
   clear(): void;
   refill(): void;
@@ -61,6 +63,8 @@ export function PaperSheet({ brush, proofs, label, manner, layers, mirrored = fa
   const flipped = useRef(mirrored);
   flipped.current = mirrored;
   const last = useRef<readonly Sample[]>(undefined);
+  /** The brush that the engine was given last. */
+  const asked = useRef<Brush>(undefined);
   const resting = useRef(false);
   resting.current = brush.trail.perSecond > 0;
   const [size, setSize] = useState({ width: 0, height: 0 });
@@ -113,11 +117,13 @@ export function PaperSheet({ brush, proofs, label, manner, layers, mirrored = fa
       made.close();
       canvas.remove();
       engine.current = undefined;
+      asked.current = undefined;
     };
   }, [proofs]);
 
   useEffect(() => {
-    engine.current?.setBrush(brush);
+    if (brush !== asked.current) engine.current?.setBrush(brush);
+    asked.current = brush;
   }, [brush]);
 
   useEffect(() => {
@@ -137,6 +143,11 @@ export function PaperSheet({ brush, proofs, label, manner, layers, mirrored = fa
   }, [mirrored, zoom]);
 
   useImperativeHandle(handle, () => ({
+    ahead: (before, next) => {
+      if (asked.current !== before || !engine.current) return;
+      asked.current = next;
+      engine.current.setBrush(next);
+    },
     takeBack: () => engine.current?.takeBack(),
     strip: (brushes, width, height) => engine.current?.strip(brushes, width, height) ?? 0,
     refill: () => engine.current?.refill(),
@@ -190,5 +201,5 @@ function sizeCanvas(canvas: HTMLCanvasElement, width: number, height: number): v
 
 /** Lets measurements and tests know what the engine has done. */
 function report(tell: Tell): void {
-  if (tell.kind === "proofed" || tell.kind === "shown") dispatchEvent(new CustomEvent("brosse:engine", { detail: tell }));
+  if (tell.kind === "begun" || tell.kind === "proofed" || tell.kind === "shown") dispatchEvent(new CustomEvent("brosse:engine", { detail: tell }));
 }

@@ -26,7 +26,7 @@ async function answer(ask: Ask): Promise<void> {
       return paper?.resize(ask.width, ask.height);
     case "brush":
       brushTurn = ask.turn;
-      if (await paper?.setBrush(ask.brush)) tell({ kind: "proofed", turn: ask.turn });
+      if (await paper?.setBrush(ask.brush, () => tell({ kind: "begun", turn: ask.turn }))) tell({ kind: "proofed", turn: ask.turn });
       return;
     case "pen-down":
       stroke = ask.stroke;

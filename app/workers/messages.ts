@@ -56,6 +56,9 @@ export type Ask =
 
 /** What the engine tells the page. */
 export type Tell =
+  /** The first of a brush's proofs is seen, … */
+  | { readonly kind: "begun"; readonly turn: number }
+  /** … and all of them. */
   | { readonly kind: "proofed"; readonly turn: number }
   | { readonly kind: "shown"; readonly stroke: number; readonly samples: number }
   | { readonly kind: "strokes"; readonly count: number }

@@ -7,7 +7,9 @@ import { type Ground, plainGroundOf } from "@core/ground/model";
 import { asPainter } from "@core/hand/preview";
 import { type Proof, proofsOn, usualProofs } from "@core/hand/proof";
 import type { Sample } from "@core/hand/sample";
+import type { Room } from "@core/hand/simulate";
 import { createKernels, type Kernels } from "@core/kernels/load";
+import { TILE } from "@core/kernels/marks";
 import { noPictures, type Pictures } from "@core/picture/picture";
 import { needsBed, paintBed } from "@core/stroke/bed";
 import type { Ink } from "@core/stroke/ink";
@@ -26,7 +28,7 @@ const PROOFS = 0;
 const ABOVE = 1;
 const PROOF_LAYERS = 2;
 const WASH_INK = "#d8963c";
-/** How long a redraw may take before its strokes are shown as they come, ms. */
+/** The first proof is shown at once; how long those after it may gather before they are, ms. */
 const PATIENCE = 60;
 
 function inkOf({ ink, second }: PaperColours): Ink {
@@ -54,6 +56,8 @@ export class Paper {
   private asked = 0;
   private turn = 0;
   private proofsWait = false;
+  /** Tiles that changed and are not shown yet: where a proof is still to come, the older one is seen until then. */
+  private readonly waiting = new Map<number, number>();
   private manner: PaperManner;
 
   constructor(
@@ -93,8 +97,9 @@ export class Paper {
   /**
    * Takes another brush and draws the proofs with it. Between strokes it looks up: when a newer brush has come, it
    * stops and answers false.
+   * @param onFirst is told when the first proof is seen
    */
-  async setBrush(brush: Brush): Promise<boolean> {
+  async setBrush(brush: Brush, onFirst: () => void = () => undefined): Promise<boolean> {
     const asked = ++this.asked;
     const pictures = await fetchPictures(brush);
     if (asked !== this.asked) return false;
@@ -107,13 +112,19 @@ export class Paper {
       return false;
     }
     this.proofsWait = false;
-    const begun = performance.now();
     const { surface } = this;
     surface.clear(PROOFS);
     surface.clear(ABOVE);
+    let shown = Number.NEGATIVE_INFINITY;
+    const drawn: Room[] = [];
     for (const proof of proofsOn(surface.width, surface.height, this.manner.proofs, this.manner.hand)) {
       this.paintProof(brush, pictures, proof);
-      if (performance.now() - begun > PATIENCE) this.show();
+      drawn.push(proof.room);
+      if (performance.now() - shown > PATIENCE) {
+        this.showWithin(drawn);
+        if (drawn.length === 1) onFirst();
+        shown = performance.now();
+      }
       await breath();
       // A pen that came down meanwhile has the surface now; the proofs are drawn when it leaves.
       if (this.painter) this.proofsWait = true;
@@ -247,12 +258,34 @@ export class Paper {
 
   private showAll(): void {
     this.surface.takeDirty();
+    this.waiting.clear();
     this.picture.showAll();
     this.put(0, 0, this.surface.width, this.surface.height);
   }
 
   private show(): void {
-    const area = this.picture.show(this.surface.takeDirty());
+    this.gather();
+    this.showTiles([...this.waiting.keys()]);
+  }
+
+  /** Shows what has changed in these rooms and about them; the rest waits. */
+  private showWithin(rooms: readonly Room[]): void {
+    this.gather();
+    const { columns } = this.surface;
+    const tiles = [...this.waiting.keys()].filter((index) => {
+      const [x, y] = [((index % columns) + 0.5) * TILE, (Math.floor(index / columns) + 0.5) * TILE];
+      return rooms.some(({ left, top, width, height }) => x > left - TILE / 2 && x < left + width + TILE / 2 && y > top - TILE / 2 && y < top + height + TILE / 2);
+    });
+    this.showTiles(tiles);
+  }
+
+  private gather(): void {
+    for (const { index, bands } of this.surface.takeDirty()) this.waiting.set(index, (this.waiting.get(index) ?? 0) | bands);
+  }
+
+  private showTiles(indices: readonly number[]): void {
+    const area = this.picture.show(indices.map((index) => ({ index, bands: this.waiting.get(index) ?? 0 })));
+    for (const index of indices) this.waiting.delete(index);
     if (area) this.put(area.left, area.top, area.right, area.bottom);
   }
 

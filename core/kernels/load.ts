@@ -56,6 +56,10 @@ interface KernelExports {
   softenRoom(width: number, height: number, radius: number): number;
   /** Blurs what lies under a mark with boxes of this radius and end weight. */
   soften(mark: number, radius: number, ends: number, room: number): void;
+  /** A row of so many px between two others, `share` of the way (Q15). */
+  mixRows(out: number, above: number, below: number, share: number, count: number): void;
+  /** Blurs a plane in place to the mean over 2·half px each way; `half` is 1, 2 or 4. Before it lie `half` empty rows and px. */
+  meanOver(at: number, stride: number, rows: number, half: number): void;
   /** The bytes of room that `rim` needs. */
   rimRoom(): number;
   /** Finishes one tile of a stroke, with its pigment gathered at the rim. */

@@ -1,4 +1,5 @@
 import type { Kernels } from "../kernels/load";
+import { ONE } from "../kernels/marks";
 import type { Picture, Pictures } from "../picture/picture";
 import { drawnSide, drawShape } from "./draw-shape";
 import { Levels } from "./levels";
@@ -55,7 +56,7 @@ export class Forms {
     if (last?.shape === shape && last.side === side && last.hard === hard && last.open === open) return last.form;
     const form = this.keep(`${side} ${hard} ${open} ${JSON.stringify(shape)}`, () => {
       const strengths = drawShape(shape, side, hard, open);
-      return { width: side, height: side, planes: [Uint16Array.from(strengths, (m) => Math.round(m * 32767))] };
+      return { width: side, height: side, planes: [wholeNumbers(strengths)] };
     });
     this.last = { shape, side, hard, open, form };
     return form;
@@ -103,6 +104,13 @@ export class Forms {
     this.last = undefined;
     this.lastPicture = undefined;
   }
+}
+
+/** Strengths 0…1 as Q15. */
+function wholeNumbers(strengths: Float32Array): Uint16Array {
+  const out = new Uint16Array(strengths.length);
+  for (let i = 0; i < out.length; i++) out[i] = strengths[i] * ONE + 0.5;
+  return out;
 }
 
 function given(pictures: Pictures, path: string): Picture {

@@ -1,6 +1,7 @@
 import type { Kernels } from "../kernels/load";
+import { enlargeInto } from "./enlarge";
 import type { Sheet } from "./read-picture";
-import { blurred, enlarged, type Fineness, halved, shrink } from "./resample";
+import { halved, shrink } from "./resample";
 
 /** Pixels around each level that hold its blur and nothing beyond; the kernels know the number too. */
 export const BORDER = 5;
@@ -19,10 +20,15 @@ export interface Level {
   readonly height: number;
   /** Bytes from one plane to the next. */
   readonly planeBytes: number;
+  /** Where its room begins, and how much that is. */
+  readonly room: number;
   readonly bytes: number;
   /** Whether it is so fine that the nearest of its pixels is near enough. */
   readonly fine: boolean;
 }
+
+/** How many pixels of a level there are for one of a mask, each way. */
+type Fineness = 1 | 2 | 4 | 8;
 
 /**
  * How many pixels of a level there are for one of the mask: the smaller a tip, the more a misplaced edge shows. 1 for
@@ -70,7 +76,7 @@ export class Levels {
   }
 
   release(): void {
-    for (const { at, bytes } of this.made.values()) this.kernels.heap.give(at, bytes);
+    for (const { room, bytes } of this.made.values()) this.kernels.heap.give(room, bytes);
     this.made.clear();
     this.last = undefined;
     this.bytes = 0;
@@ -86,16 +92,20 @@ export class Levels {
     const width = sideAt(this.sheet.width, kx);
     const height = sideAt(this.sheet.height, ky);
     const stride = width + 2 * BORDER;
-    const words = stride * (height + 2 * BORDER);
-    const planeBytes = Math.ceil((words * 2) / 16) * 16;
+    // Blurring needs empty rows before each plane.
+    const before = Math.ceil(((fineness / 2) * (stride + 1) * 2) / 16) * 16;
+    const planeBytes = Math.ceil((stride * (height + 2 * BORDER) * 2) / 16) * 16 + before;
     const bytes = planeBytes * source.planes.length;
-    const at = this.kernels.heap.takeCleared(bytes);
+    const room = this.kernels.heap.takeCleared(bytes);
+    const at = room + before;
     source.planes.forEach((plane, p) => {
       const small = shrink(plane, source.width, source.height, Math.min(width, source.width), Math.min(height, source.height));
-      const sized = enlarged(small, Math.min(width, source.width), Math.min(height, source.height), width, height);
-      this.kernels.heap.u16.set(blurred(sized, width, height, BORDER, fineness), (at + p * planeBytes) / 2);
+      const to = at + p * planeBytes;
+      const first = to + (BORDER * stride + BORDER) * 2;
+      enlargeInto(this.kernels, small, Math.min(width, source.width), Math.min(height, source.height), first, stride, width, height);
+      if (fineness > 1) this.kernels.run.meanOver(to, stride, height + 2 * BORDER, fineness / 2);
     });
-    return { at, width, height, planeBytes, bytes, fine: fineness > 1 };
+    return { at, width, height, planeBytes, room, bytes, fine: fineness > 1 };
   }
 
   private halving(n: number): Sheet {

@@ -6,6 +6,7 @@ export { hide, mergeCover, mergeTint, mergeWeaker, scaleTile, showClear, showOpa
 export { maskEllipse } from "./mask-ellipse";
 export { maskSample } from "./mask-sample";
 export { layDragged, setCarried, takeUp } from "./drag";
+export { meanOver, mixRows } from "./mean";
 export { gather, layMixed, setMixing } from "./mix";
 export { addHeights, pile, relief, lessen } from "./relief";
 export { soften, softenRoom } from "./soften";
