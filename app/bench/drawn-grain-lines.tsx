@@ -2,7 +2,8 @@ import type { DrawnGrain } from "@core/ground/grain";
 import { type Parameter, seed, share, whole } from "./parameters";
 import { CheckLine, RangeLine } from "./setting-lines";
 
-const parameters: Record<DrawnGrain["kind"], readonly Parameter[]> = {
+/** The numbers of each kind of drawn grain, as sliders set them. */
+export const grainParameters: Record<DrawnGrain["kind"], readonly Parameter[]> = {
   paper: [share("roughness", "Roughness"), seed],
   noise: [whole("octaves", "Octaves", 1, 7), seed],
   weave: [whole("threads", "Threads", 4, 64), share("thickness", "Thickness"), share("unevenness", "Unevenness"), seed],
@@ -28,7 +29,7 @@ export function DrawnGrainLines({ grain, onChange, onDone }: Props) {
   const numbers = grain as unknown as Record<string, number>;
   return (
     <>
-      {parameters[grain.kind].map(({ name, ...parameter }) => (
+      {grainParameters[grain.kind].map(({ name, ...parameter }) => (
         <RangeLine key={name} {...parameter} value={numbers[name]} onChange={(value) => onChange({ ...grain, [name]: value } as DrawnGrain, name)} onDone={onDone} />
       ))}
       {grain.kind === "hatch" && <CheckLine label="Crossed" value={grain.crossed} onChange={(crossed) => onChange({ ...grain, crossed }, "crossed")} />}

@@ -58,6 +58,8 @@ function wrapped(i: number, side: number): number {
 }
 
 const MOST_PER = 8;
+/** The greatest depth at which 1/(1 − depth·(1 − height)) is never more than 8. */
+export const DEEPEST_SHARED = 1 - 1 / MOST_PER;
 
 /** The grain as it lies under one stroke: the heights of each tile of the surface, made when a mark first meets it. */
 export class GroundSheet {
@@ -66,7 +68,7 @@ export class GroundSheet {
   /**
    * @param originX @param originY the place of the surface that lies on the grain's corner
    * @param paper what the surface has of its own below it, and how strongly, 0…1; valleys of either are valleys
-   * @param depth where all marks meet the same: tiles then have 1/(1 − depth·(1 − height)), of 0…8 as 0…1, in a second plane
+   * @param depth where all marks meet the same, at most `DEEPEST_SHARED`: tiles then have 1/(1 − depth·(1 − height)), of 0…8 as 0…1, in a second plane
    */
   constructor(
     private readonly kernels: Kernels,
@@ -103,7 +105,7 @@ export class GroundSheet {
         let height = lie.at(left + x - this.originX, top + y - this.originY);
         if (paper) height *= 1 - paper.depth * (1 - paper.lie.at(left + x, top + y));
         words[tile / 2 + y * TILE + x] = height * ONE;
-        if (depth !== undefined) words[(tile + PLANE) / 2 + y * TILE + x] = Math.min(ONE, Math.ceil((ONE + 1) / (MOST_PER * Math.max(1e-4, 1 - depth * (1 - height)))));
+        if (depth !== undefined) words[(tile + PLANE) / 2 + y * TILE + x] = Math.min(ONE, Math.round((ONE + 1) / (MOST_PER * (1 - depth * (1 - height)))));
       }
     }
     return tile;

@@ -1,6 +1,6 @@
 import type { Brush } from "../brush/schema";
 import { chance } from "../chance/counter";
-import { GroundSheet, Lie, MarkSheet } from "../ground/catch";
+import { DEEPEST_SHARED, GroundSheet, Lie, MarkSheet } from "../ground/catch";
 import { type Ground, groundLaws } from "../ground/model";
 import { toQ15 } from "../kernels/marks";
 import type { Pictures } from "../picture/picture";
@@ -26,7 +26,7 @@ export class GroundMeeting {
     private readonly size: number,
     private readonly pictures: Pictures,
     private readonly seed: number,
-    /** Where all marks meet the same depth by the law of peaks. */
+    /** Where all marks meet the same depth by the law of peaks, and no valley is deeper than can be shared out. */
     private readonly fixedDepth: number | undefined,
   ) {}
 
@@ -35,7 +35,15 @@ export class GroundMeeting {
     const ground = brush.ground ?? surface.paper;
     if (!ground) return undefined;
     const driven = brush.ground !== null && (brush.paint.load !== null || brush.responses.some((r) => r.quality === "depth"));
-    return new GroundMeeting(surface, ground, brush.ground !== null, brush.tip.size, pictures, seed, driven || ground.law !== "peaks" ? undefined : ground.depth);
+    return new GroundMeeting(
+      surface,
+      ground,
+      brush.ground !== null,
+      brush.tip.size,
+      pictures,
+      seed,
+      driven || ground.law !== "peaks" || ground.depth > DEEPEST_SHARED ? undefined : ground.depth,
+    );
   }
 
   /** How far the ground shows in a mark, Q15. The grain lies as the stroke's first mark finds it. @throws MissingGrain */

@@ -47,19 +47,21 @@ describe.each(groundLaws)("%s", (law: GroundLaw) => {
   // The formulas of the law in float64; the grain at scale 1 lies with its corner on the sheet's, and is not mixed between pixels.
   test("is its formula at every pixel, within 1/255", () => {
     const heights = drawGrain({ kind: "noise", octaves: 4, seed: 1 });
-    for (const depth of [0.3, 0.8, 1]) {
+    let worst = 0;
+    for (const depth of [0.3, 0.8, 0.875, 0.96, 1]) {
       for (const flow of [0.2, 0.7, 1]) {
         const brush = brushOf({ tip: { size: 900, hardness: 0 }, ground: { law, depth, grain: { kind: "noise" } }, paint: { flow } });
         const smooth = brushOf({ tip: { size: 900, hardness: 0 }, paint: { flow: 1 } });
         const job = { strokes: [[{ x: 128, y: 128, time: 0, pressure: 1 }]], width: SIDE, height: SIDE, ink, paper: null, seed: 1 };
         const [grained, plain] = [renderHand16({ ...job, brush }), renderHand16({ ...job, brush: smooth })];
-        for (let i = 0; i < SIDE * SIDE; i += 97) {
+        for (let i = 0; i < SIDE * SIDE; i += 7) {
           const height = heights[Math.floor(i / SIDE) * GRAIN_SIDE + (i % SIDE)];
           const wanted = flow * groundLeaves(law, plain[i * 4 + 3] / 65535, height, depth);
-          expect(Math.abs(grained[i * 4 + 3] / 65535 - wanted)).toBeLessThan(1 / 255);
+          worst = Math.max(worst, Math.abs(grained[i * 4 + 3] / 65535 - wanted));
         }
       }
     }
+    expect(worst).toBeLessThan(1 / 255);
   });
 
   test("depth 0 changes nothing, and the deeper the grain the less paint is left", () => {

@@ -167,16 +167,11 @@ function thinned(m: v128, g: v128, depth: v128): v128 {
   return times(m, i16x8.sub(one, times(depth, low)));
 }
 
-/**
- * peaks, `max(0, m − v)/(1 − v)` with v = d·(1 − g), as 1 − (1 − m)/(1 − v); `per` is 1/(1 − v) of 0…8 as 0…1, rounded
- * up, so that what lies below the valleys is nothing.
- */
+/** peaks, `max(0, m − v)/(1 − v)` with v = d·(1 − g), as 1 − (1 − m)/(1 − v); `per` is 1/(1 − v) of 0…8 as 0…1. */
 @inline
 function peaks(m: v128, per: v128): v128 {
   const lost = times(i16x8.sub(i16x8.splat(32767), m), per);
-  const left = i16x8.shl(i16x8.sub_sat_u(i16x8.splat(4095), lost), 3);
-  // What is full stays full.
-  return v128.or(left, i16x8.shr_u(left, 12));
+  return i16x8.min_u(i16x8.shl(i16x8.sub_sat_u(i16x8.splat(4096), lost), 3), i16x8.splat(32767));
 }
 
 @inline
