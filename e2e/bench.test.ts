@@ -278,3 +278,36 @@ test("a colour is picked from the paper, and the difference of held and now is a
   expect(complaints).toEqual([]);
   await close();
 });
+
+test("the main stroke is seen first, and quick changes end in the newest brush", { timeout: 60_000 }, async () => {
+  const { page, close, complaints } = await onBench(browser, "Lettering quill, long");
+  const before = await proofTurn(page);
+  await page.getByRole("slider", { name: "Hardness, slider" }).focus();
+  const told = await page.evaluate(async () => {
+    const told: { kind: string; turn: number }[] = [];
+    const listen = (event: Event) => {
+      const { kind, turn } = (event as CustomEvent<{ kind: string; turn: number }>).detail;
+      if (kind === "begun" || kind === "proofed") told.push({ kind, turn });
+    };
+    addEventListener("brosse:engine", listen);
+    // Two changes with rest between them, then eight in a breath.
+    for (const pause of [600, 600, 0, 0, 0, 0, 0, 0, 0, 2500]) {
+      document.activeElement?.dispatchEvent(new KeyboardEvent("keydown", { key: "ArrowLeft", bubbles: true }));
+      await new Promise((resolve) => setTimeout(resolve, pause));
+    }
+    removeEventListener("brosse:engine", listen);
+    return told;
+  });
+  expect(told.slice(0, 2)).toEqual([
+    { kind: "begun", turn: before + 1 },
+    { kind: "proofed", turn: before + 1 },
+  ]);
+  expect(told[told.length - 1]).toEqual({ kind: "proofed", turn: before + 10 });
+  const finished = told.filter(({ kind }) => kind === "proofed").map(({ turn }) => turn);
+  for (const turn of finished)
+    expect(told.findIndex((one) => one.kind === "begun" && one.turn === turn)).toBeLessThan(told.findIndex((one) => one.kind === "proofed" && one.turn === turn));
+  expect(finished.length, "what is overtaken is not drawn to its end").toBeLessThan(10);
+  expect(await page.getByRole("textbox", { name: "Hardness", exact: true }).inputValue()).toBe("50 %");
+  expect(complaints).toEqual([]);
+  await close();
+});

@@ -18,12 +18,13 @@ export async function painter(browser: Browser, options: Parameters<Browser["new
   });
   // What the engine says is counted from the first script on.
   await page.addInitScript(() => {
-    const heard = { proofed: 0, shown: 0 };
+    const heard = { begun: 0, proofed: 0, shown: 0 };
     Object.assign(window, { heard });
     addEventListener("brosse:engine", (event) => {
-      const { detail } = event as CustomEvent<{ kind: "proofed" | "shown"; turn?: number; samples?: number }>;
+      const { detail } = event as CustomEvent<{ kind: "begun" | "proofed" | "shown"; turn?: number; samples?: number }>;
+      if (detail.kind === "begun") heard.begun = detail.turn ?? 0;
       if (detail.kind === "proofed") heard.proofed = detail.turn ?? 0;
-      else heard.shown = detail.samples ?? 0;
+      if (detail.kind === "shown") heard.shown = detail.samples ?? 0;
     });
   });
   return { context, page, complaints };

@@ -199,10 +199,13 @@ export class OneTile {
     for (let y = 0; y < TILE; y++) for (let x = 0; x < TILE; x++) this.kernels.heap.u16[(this.mask + plane * this.planeBytes) / 2 + y * this.stride + x] = strength(x);
   }
 
-  lay(law: LawName, mark: { flow: number; opacity: number; number: number; colour?: readonly number[]; dark?: readonly number[]; light?: readonly number[] }): void {
+  lay(
+    law: LawName,
+    mark: { flow: number; opacity: number; number: number; colour?: readonly number[]; dark?: readonly number[]; light?: readonly number[]; depth?: number },
+  ): void {
     const none = [0, 0, 0];
     const place = [this.mask, this.spans, this.stride, 0, 0, TILE, TILE, mark.flow, mark.opacity, roundingThresholds(mark.number)];
-    this.kernels.heap.i32.set([...place, ...(mark.colour ?? none), this.planeBytes, ...(mark.dark ?? none), ...(mark.light ?? none), 0, 0, 0, 0, 0], this.batch / 4);
+    this.kernels.heap.i32.set([...place, ...(mark.colour ?? none), this.planeBytes, ...(mark.dark ?? none), ...(mark.light ?? none), 0, 0, 0, mark.depth ?? 0, 0], this.batch / 4);
     if (MARK_WORDS !== 25) throw new Error("the record of a mark has changed");
     this.kernels.run[law](this.batch, 1, this.tiles.table, 1, 1, this.dirty);
   }

@@ -5,7 +5,8 @@ import { PictureSettings } from "./picture-settings";
 import { box, ChoiceLine, RangeLine, SettingPopover, SettingRow } from "./setting-lines";
 import { type Command, seal, setShape } from "./state";
 
-const parameters: Record<DrawnShape["kind"], readonly Parameter[]> = {
+/** The numbers of each drawn shape, as sliders set them. */
+export const shapeParameters: Record<DrawnShape["kind"], readonly Parameter[]> = {
   ellipse: [],
   rectangle: [share("corner", "Corners")],
   polygon: [whole("sides", "Sides", 3, 24)],
@@ -49,7 +50,7 @@ function withPicture(shape: Shape, file: string): ImageShape {
 }
 
 function DrawnSettings({ shape, run }: { shape: DrawnShape; run: (command: Command) => void }) {
-  const own = parameters[shape.kind];
+  const own = shapeParameters[shape.kind];
   if (own.length === 0) return null;
   const numbers = shape as unknown as Record<string, number>;
   return (
