@@ -166,6 +166,11 @@ test("a revision has a note and is returned to; another brush lends its tip, or 
   await page.getByRole("button", { name: "Undo: mix with Gilder’s size" }).first().click();
   await other.getByRole("button", { name: "tip" }).click();
   expect(await size.inputValue()).toBe("44 px");
+  const called = await page.getByRole("textbox", { name: "The brush’s name" }).inputValue();
+  await other.getByRole("button", { name: "Everything" }).click();
+  await page.getByRole("button", { name: "Undo: everything of Gilder’s size" }).first().waitFor();
+  expect(await page.getByRole("textbox", { name: "Flow", exact: true }).inputValue(), "begun again from the other one").toBe("30 %");
+  expect(await page.getByRole("textbox", { name: "The brush’s name" }).inputValue(), "under its own name").toBe(called);
   expect(complaints).toEqual([]);
   await context.close();
 });
@@ -292,7 +297,7 @@ test("the main stroke is seen first, and quick changes end in the newest brush",
     addEventListener("brosse:engine", listen);
     // Two changes with rest between them, then eight in a breath.
     for (const pause of [600, 600, 0, 0, 0, 0, 0, 0, 0, 2500]) {
-      document.activeElement?.dispatchEvent(new KeyboardEvent("keydown", { key: "ArrowLeft", bubbles: true }));
+      document.activeElement?.dispatchEvent(new KeyboardEvent("keydown", { key: "PageDown", bubbles: true }));
       await new Promise((resolve) => setTimeout(resolve, pause));
     }
     removeEventListener("brosse:engine", listen);

@@ -7,7 +7,7 @@ import { measureMemory } from "./memory";
 import { measureMixing } from "./mixing";
 import { measurePictures } from "./pictures";
 import { type Figures, linesOf } from "./say";
-import { measureStamping } from "./stamping";
+import { measureStamping, ratiosOf } from "./stamping";
 import { measureWet } from "./wet";
 
 const address = process.env.BROSSE_TEST_ADDRESS;
@@ -43,4 +43,5 @@ async function tell<Part extends keyof Figures>(part: Part): Promise<void> {
   if (!asJson) for (const line of linesOf(part, figures)) process.stdout.write(`${line}\n`);
 }
 for (const part of names) if (asked.length === 0 || asked.includes(part)) await tell(part);
-if (asJson) process.stdout.write(`${JSON.stringify({ unit: "Mpx/s", ...all }, null, 2)}\n`);
+const ratios = (all.stamping as Figures["stamping"] | undefined)?.map(ratiosOf);
+if (asJson) process.stdout.write(`${JSON.stringify({ unit: "Mpx/s", ...all, ratios }, null, 2)}\n`);

@@ -58,13 +58,16 @@ export function OtherBrush({ brush, others, run, onClose }: Props) {
         ))}
       </select>
       <fieldset className="flex items-center gap-1" disabled={!other}>
-        <legend className="sr-only">Take one of its bodies</legend>
+        <legend className="sr-only">Take one of its bodies, or begin again from all of it</legend>
         <span className="mr-0.5 text-[13px] text-soft">take its</span>
         {bodies.map((body) => (
           <Button key={body} className="h-7 px-2 capitalize" onClick={() => swap(body)}>
             {body}
           </Button>
         ))}
+        <Button className="h-7 px-2" onClick={() => other && run(takeBrush(mixBrushes(brush, other, 1), `everything of ${other.name}`))}>
+          Everything
+        </Button>
       </fieldset>
       <div className="flex items-center gap-2">
         <span className="text-[13px] text-soft">or mix</span>

@@ -16,6 +16,11 @@ function tell(message: Tell, transfer: Transferable[] = []): void {
   postMessage(message, { transfer });
 }
 
+/** What was drawn anew for another reason than a new brush is the newest one all the same. */
+function tellProofed(drawn: boolean | undefined): void {
+  if (drawn) tell({ kind: "proofed", turn: brushTurn });
+}
+
 async function answer(ask: Ask): Promise<void> {
   switch (ask.kind) {
     case "open":
@@ -23,7 +28,7 @@ async function answer(ask: Ask): Promise<void> {
       paper = new Paper(ask.canvas, ask.colours, ask.proofs);
       return;
     case "resize":
-      return paper?.resize(ask.width, ask.height);
+      return tellProofed(await paper?.resize(ask.width, ask.height));
     case "brush":
       brushTurn = ask.turn;
       if (await paper?.setBrush(ask.brush, () => tell({ kind: "begun", turn: ask.turn }))) tell({ kind: "proofed", turn: ask.turn });
@@ -39,12 +44,10 @@ async function answer(ask: Ask): Promise<void> {
       return;
     case "pen-up":
       countStrokes();
-      return paper?.penUp();
+      return tellProofed(await paper?.penUp());
     case "manner":
       colours = ask.manner.colours;
-      // What is drawn anew is the newest brush.
-      if (await paper?.setManner(ask.manner)) tell({ kind: "proofed", turn: brushTurn });
-      return;
+      return tellProofed(await paper?.setManner(ask.manner));
     case "outline":
       tell({ kind: "outline", path: tipOutline(ask.brush, await fetchPictures(ask.brush)) });
       return;

@@ -50,6 +50,8 @@ export class Paper {
   private surface: Surface;
   private picture: Picture;
   private brush: Brush | undefined;
+  /** The newest brush; its pictures may still be on their way. */
+  private wanted: Brush | undefined;
   private pictures: Pictures = noPictures;
   private painter: StrokePainter | undefined;
   private readonly own: OwnPaint;
@@ -80,8 +82,8 @@ export class Paper {
     return this.own.count;
   }
 
-  /** Gives the paper another size; proofs are drawn anew, own strokes stay where they are. */
-  async resize(width: number, height: number): Promise<void> {
+  /** Gives the paper another size; proofs are drawn anew, own strokes stay where they are. Answers as `setBrush`. */
+  async resize(width: number, height: number): Promise<boolean> {
     this.painter = undefined;
     this.picture.release();
     this.surface.release();
@@ -91,7 +93,7 @@ export class Paper {
     this.picture = this.newPicture();
     this.own.moveTo(this.surface);
     this.showAll();
-    if (this.brush) await this.setBrush(this.brush);
+    return this.drawAnew();
   }
 
   /**
@@ -101,6 +103,7 @@ export class Paper {
    */
   async setBrush(brush: Brush, onFirst: () => void = () => undefined): Promise<boolean> {
     const asked = ++this.asked;
+    this.wanted = brush;
     const pictures = await fetchPictures(brush);
     if (asked !== this.asked) return false;
     this.brush = brush;
@@ -132,6 +135,11 @@ export class Paper {
     }
     this.show();
     return true;
+  }
+
+  /** Draws the newest brush's proofs once more; answers as `setBrush`. */
+  private async drawAnew(): Promise<boolean> {
+    return this.wanted !== undefined && this.setBrush(this.wanted);
   }
 
   /** Paints one proof, and what lies below it. */
@@ -169,12 +177,12 @@ export class Paper {
     this.show();
   }
 
-  /** Finishes the stroke, then the proofs that had to wait for it. */
-  async penUp(): Promise<void> {
+  /** Finishes the stroke, then the proofs that had to wait for it. Answers as `setBrush`. */
+  async penUp(): Promise<boolean> {
     this.painter?.end();
     this.painter = undefined;
     this.show();
-    if (this.proofsWait && this.brush) await this.setBrush(this.brush);
+    return this.proofsWait && this.drawAnew();
   }
 
   /** Changes what own strokes do, and how the paper is lit. */
@@ -189,7 +197,7 @@ export class Paper {
       this.showAll();
     }
     const same = (["colours", "proofs", "hand", "grain", "painter"] as const).every((key) => JSON.stringify(manner[key]) === JSON.stringify(before[key]));
-    return !same && this.brush !== undefined && this.setBrush(this.brush);
+    return !same && this.drawAnew();
   }
 
   /** The colour of a px as it is shown, `#rrggbb`; that of the paper beyond its edge. */
