@@ -17,7 +17,7 @@ export async function painter(browser: Browser, options: Parameters<Browser["new
     if (message.type() === "error" && !/status of (400|409)/.test(message.text())) complaints.push(message.text());
   });
   // What the engine says is counted from the first script on.
-  await page.addInitScript(() => {
+  await context.addInitScript(() => {
     const heard = { begun: 0, proofed: 0, shown: 0 };
     Object.assign(window, { heard });
     addEventListener("brosse:engine", (event) => {
