@@ -7,11 +7,16 @@ export interface Delay {
   readonly p95: number;
 }
 
-export interface BenchDelays {
-  /** A slider's change to the first proof seen, ms, … */
+/** ms from a slider's change to the first proof seen, and to all of them. */
+export interface SliderDelays {
   readonly first: Delay;
-  /** … and to all proofs redrawn. */
-  readonly proofs: Delay;
+  readonly all: Delay;
+}
+
+export interface BenchDelays {
+  /** A slider's change to the proofs: of the flow, and of the hardness, for which a bristle tip is mostly drawn anew. */
+  readonly flow: SliderDelays;
+  readonly hardness: SliderDelays;
   /** A pointer's reading to its pixels on the canvas, ms. */
   readonly pointer: Delay;
   /** The same with a mixing brush of 500 px. */
@@ -34,34 +39,8 @@ export async function measureBench(address: string): Promise<BenchDelays> {
     await size.fill("60 px");
     await size.press("Enter");
     await page.waitForTimeout(1000);
-    const slider = page.getByRole("slider", { name: "Hardness, slider" });
-    await slider.focus();
-    const { first, proofs } = await page.evaluate(async () => {
-      const thumb = document.activeElement;
-      const first: number[] = [];
-      const proofs: number[] = [];
-      const heard = (kind: string) =>
-        new Promise<void>((resolve) => {
-          const listen = (event: Event) => {
-            if ((event as CustomEvent<{ kind: string }>).detail.kind !== kind) return;
-            removeEventListener("brosse:engine", listen);
-            resolve();
-          };
-          addEventListener("brosse:engine", listen);
-        });
-      // Each step is a hundredth lower, mostly a hardness that was never drawn before: the hardest case of a bristle tip.
-      for (let i = 0; i < 50; i++) {
-        const begun = performance.now();
-        const [begins, ends] = [heard("begun"), heard("proofed")];
-        thumb?.dispatchEvent(new KeyboardEvent("keydown", { key: "PageDown", bubbles: true }));
-        await begins;
-        first.push(performance.now() - begun);
-        await ends;
-        proofs.push(performance.now() - begun);
-        await new Promise((resolve) => setTimeout(resolve, 30));
-      }
-      return { first, proofs };
-    });
+    const flow = await slide(page, "Flow, slider");
+    const hardness = await slide(page, "Hardness, slider");
     const plain = await drawOn(page);
     await page.goto("/shelf");
     await page.getByRole("link", { name: "Marbler", exact: false }).first().click();
@@ -69,10 +48,41 @@ export async function measureBench(address: string): Promise<BenchDelays> {
     await size.press("Enter");
     await page.waitForTimeout(2500);
     const mixing = await drawOn(page);
-    return { first: delay(first), proofs: delay(proofs), pointer: delay(plain.spent), mixing: delay(mixing.spent), blocked: Math.max(plain.blocked, mixing.blocked) };
+    return { flow, hardness, pointer: delay(plain.spent), mixing: delay(mixing.spent), blocked: Math.max(plain.blocked, mixing.blocked) };
   } finally {
     await browser.close();
   }
+}
+
+/** Moves a slider down 45 times by a hundredth of its way. */
+async function slide(page: Page, name: string): Promise<SliderDelays> {
+  await page.getByRole("slider", { name }).focus();
+  const spent = await page.evaluate(async () => {
+    const thumb = document.activeElement;
+    const first: number[] = [];
+    const all: number[] = [];
+    const heard = (kind: string) =>
+      new Promise<void>((resolve) => {
+        const listen = (event: Event) => {
+          if ((event as CustomEvent<{ kind: string }>).detail.kind !== kind) return;
+          removeEventListener("brosse:engine", listen);
+          resolve();
+        };
+        addEventListener("brosse:engine", listen);
+      });
+    for (let i = 0; i < 45; i++) {
+      const begun = performance.now();
+      const [begins, ends] = [heard("begun"), heard("proofed")];
+      thumb?.dispatchEvent(new KeyboardEvent("keydown", { key: "PageDown", bubbles: true }));
+      await begins;
+      first.push(performance.now() - begun);
+      await ends;
+      all.push(performance.now() - begun);
+      await new Promise((resolve) => setTimeout(resolve, 30));
+    }
+    return { first, all };
+  });
+  return { first: delay(spent.first), all: delay(spent.all) };
 }
 
 /** Draws 200 readings on the bench's paper: ms from each to its pixels, and the longest time for which the page's own thread was blocked, 0 when never over 50 ms. */

@@ -32,10 +32,10 @@ const delays = ({ p50, p95 }: Delay) => `p50 ${p50.toFixed(1)} ms, p95 ${p95.toF
 const lines: { readonly [part in keyof Figures]: (figures: NonNullable<Figures[part]>) => readonly string[] } = {
   stamping: (rows) => [
     "marks along a stroke, Mpx/s",
-    " size    cover    tint  in portions  stroke    Skia | cover÷Skia tint÷Skia stroke÷cover stroke÷portions",
+    " size    cover    tint  stroke    Skia | cover÷Skia tint÷Skia stroke÷cover",
     ...rows.map(
-      ({ size, along: { cover, tint, portioned, stroke, skia } }) =>
-        `${sized(size)}${cell(cover)}${cell(tint)}${cell(portioned)}${cell(stroke)}${cell(skia)} |  ${ratio(cover / skia)} ${ratio(tint / skia)} ${ratio(stroke / cover)} ${ratio(stroke / portioned)}`,
+      ({ size, along: { cover, tint, stroke, skia } }) =>
+        `${sized(size)}${cell(cover)}${cell(tint)}${cell(stroke)}${cell(skia)} |  ${ratio(cover / skia)} ${ratio(tint / skia)} ${ratio(stroke / cover)}`,
     ),
     "as many marks scattered over the sheet, Mpx/s",
     " size    cover    tint    Skia | cover÷Skia tint÷Skia",
@@ -73,9 +73,9 @@ const lines: { readonly [part in keyof Figures]: (figures: NonNullable<Figures[p
       .map(([step, ms]) => `${step} ${ms.toFixed(0)} ms`)
       .join(", ")}`,
   ],
-  bench: ({ first, proofs, pointer, mixing, blocked }) => [
-    `slider to the first proof: ${delays(first)}`,
-    `slider to all proofs: ${delays(proofs)}`,
+  bench: ({ flow, hardness, pointer, mixing, blocked }) => [
+    `slider of the flow to the first proof: ${delays(flow.first)}; to all: ${delays(flow.all)}`,
+    `slider of the hardness, mostly a new tip, to the first proof: ${delays(hardness.first)}; to all: ${delays(hardness.all)}`,
     `pointer to pixels: ${delays(pointer)}`,
     `pointer to pixels, mixing at 500 px: ${delays(mixing)}`,
     `the page's own thread while drawing: ${blocked === 0 ? "never blocked over 50 ms" : `blocked for ${blocked.toFixed(0)} ms`}`,

@@ -11,7 +11,7 @@ import { maskField } from "@core/tip/mask-table";
 import { snapPlace, snapSize, TipMasks } from "@core/tip/masks";
 import { createCanvas } from "@napi-rs/canvas";
 import { SIDE, toAndFro } from "./hand";
-import { PORTION, strokeWork } from "./stroke";
+import { strokeWork } from "./stroke";
 import { bestOfTurns } from "./timing";
 
 const HARDNESS = 0.5;
@@ -27,7 +27,6 @@ export function ratiosOf({ size, along, about }: StampRow) {
       tintToSkia: along.tint / along.skia,
       strokeToSkia: along.stroke / along.skia,
       strokeToCover: along.stroke / along.cover,
-      strokeToPortioned: along.stroke / along.portioned,
     },
     about: { coverToSkia: about.cover / about.skia, tintToSkia: about.tint / about.skia },
   };
@@ -36,8 +35,8 @@ export function ratiosOf({ size, along, about }: StampRow) {
 export interface StampRow {
   readonly size: number;
   readonly marks: number;
-  /** Marks one after the other along a stroke; Mpx/s: marks × size² ÷ time. `portioned` is `cover` in the portions in which the whole stroke lays them. */
-  readonly along: { readonly cover: number; readonly tint: number; readonly portioned: number; readonly stroke: number; readonly skia: number };
+  /** Marks one after the other along a stroke; Mpx/s: marks × size² ÷ time. */
+  readonly along: { readonly cover: number; readonly tint: number; readonly stroke: number; readonly skia: number };
   /** As many marks scattered over the sheet. */
   readonly about: { readonly cover: number; readonly tint: number; readonly skia: number };
 }
@@ -58,15 +57,14 @@ export function measureStamping(size: number): StampRow {
   const works = [
     kernelWork("coverBuild", brush, along),
     kernelWork("tintBuild", brush, along),
-    kernelWork("coverBuild", brush, along, (marks * PORTION) / samples.length),
     stroke,
     skiaWork(brush, along),
     kernelWork("coverBuild", brush, about),
     kernelWork("tintBuild", brush, about),
     skiaWork(brush, about),
   ];
-  const [cover, tint, portioned, whole, skia, coverAbout, tintAbout, skiaAbout] = bestOfTurns(RUNS, works).map((ms) => (marks * size * size) / ms / 1000);
-  return { size, marks, along: { cover, tint, portioned, stroke: whole, skia }, about: { cover: coverAbout, tint: tintAbout, skia: skiaAbout } };
+  const [cover, tint, whole, skia, coverAbout, tintAbout, skiaAbout] = bestOfTurns(RUNS, works).map((ms) => (marks * size * size) / ms / 1000);
+  return { size, marks, along: { cover, tint, stroke: whole, skia }, about: { cover: coverAbout, tint: tintAbout, skia: skiaAbout } };
 }
 
 /** The marks of a stroke that fall on the sheet, as the walker makes them. */
@@ -106,18 +104,13 @@ function batchOf(kernels: Kernels, brush: Brush, places: readonly Place[]): numb
   return batch;
 }
 
-/** @param portion how many marks are laid at once; all of them when it is not said */
-function kernelWork(law: "coverBuild" | "tintBuild", brush: Brush, places: readonly Place[], portion = places.length): () => void {
+function kernelWork(law: "coverBuild" | "tintBuild", brush: Brush, places: readonly Place[]): () => void {
   const kernels = createKernels();
   const surface = new Surface(kernels, SIDE, SIDE);
   const tiles = new Tiles(kernels, surface.columns, surface.rows, law === "coverBuild" ? 1 : 4);
   const batch = batchOf(kernels, brush, places);
   kernels.onTile((index) => tiles.make(index));
-  const many = Math.max(1, Math.round(portion));
-  return () => {
-    for (let n = 0; n < places.length; n += many)
-      kernels.run[law](batch + n * MARK_BYTES, Math.min(many, places.length - n), tiles.table, surface.columns, surface.rows, surface.dirty);
-  };
+  return () => kernels.run[law](batch, places.length, tiles.table, surface.columns, surface.rows, surface.dirty);
 }
 
 function skiaWork(brush: Brush, places: readonly Place[]): () => void {

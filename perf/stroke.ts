@@ -11,7 +11,7 @@ import { bestOf } from "./timing";
 
 const ink = { colour: hexToRgb("#1f2a30"), second: hexToRgb("#ffffff") };
 /** Readings between two pictures, as a screen delivers them. */
-export const PORTION = 40;
+const PORTION = 40;
 
 /**
  * Work that paints a stroke from its readings to shown pixels: conditioning, walking, responses, tip, laying, drying, and

@@ -70,6 +70,10 @@ await run(async () => {
   await page.goto("/desk/grain");
   await page.getByRole("combobox", { name: "Begin with a drawn grain" }).selectOption("plaster");
   await page.getByText("Nothing to mend.").waitFor();
+  await page.getByRole("button", { name: /^My grains/ }).click();
+  await page.getByRole("searchbox", { name: "Find a grain" }).fill("Crackled");
+  await page.getByRole("button", { name: "Open", exact: true }).last().click();
+  await page.getByText("Crackled enamel.png").waitFor();
   await shoot("grain-desk");
   await page.goto("/shelf");
   await page.getByRole("link", { name: "Badger blender" }).click();
