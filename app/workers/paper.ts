@@ -1,5 +1,5 @@
 import { type Brush, scaledBrush, smudging } from "@core/brush";
-import { hexToRgb, rgbToHex } from "@core/colour/srgb";
+import { hexToRgb } from "@core/colour/srgb";
 import { writeOra } from "@core/formats/ora/write";
 import { writeRgba } from "@core/formats/png/png";
 import { grainOf } from "@core/ground/grain";
@@ -9,18 +9,17 @@ import { type Proof, proofsOn, usualProofs } from "@core/hand/proof";
 import type { Sample } from "@core/hand/sample";
 import type { Room } from "@core/hand/simulate";
 import { createKernels, type Kernels } from "@core/kernels/load";
-import { TILE } from "@core/kernels/marks";
 import { noPictures, type Pictures } from "@core/picture/picture";
 import { needsBed, paintBed } from "@core/stroke/bed";
 import type { Ink } from "@core/stroke/ink";
 import { paintHand, type StrokePainter } from "@core/stroke/painter";
 import { Picture } from "@core/surface/picture";
-import { tableLight } from "@core/surface/relief";
 import { Surface } from "@core/surface/surface";
 import { fetchPictures } from "./fetch-pictures";
 import type { PaperColours, PaperManner } from "./messages";
 import type { OwnLayers } from "./own-layers";
 import { OwnPaint } from "./own-paint";
+import { PaperView } from "./paper-view";
 import { washBrush, washStrokes } from "./wash";
 
 const PROOFS = 0;
@@ -48,7 +47,7 @@ export class Paper {
   private ink: Ink;
   private readonly drawing: OffscreenCanvasRenderingContext2D;
   private surface: Surface;
-  private picture: Picture;
+  private view: PaperView;
   private brush: Brush | undefined;
   /** The newest brush; its pictures may still be on their way. */
   private wanted: Brush | undefined;
@@ -58,8 +57,6 @@ export class Paper {
   private asked = 0;
   private turn = 0;
   private proofsWait = false;
-  /** Tiles that changed and are not shown yet: where a proof is still to come, the older one is seen until then. */
-  private readonly waiting = new Map<number, number>();
   private manner: PaperManner;
 
   constructor(
@@ -74,8 +71,7 @@ export class Paper {
     this.ink = inkOf(colours);
     this.surface = this.newSurface();
     this.own = new OwnPaint(this.surface, PROOF_LAYERS);
-    this.picture = this.newPicture();
-    this.showAll();
+    this.view = this.newView();
   }
 
   get strokeCount(): number {
@@ -85,14 +81,13 @@ export class Paper {
   /** Gives the paper another size; proofs are drawn anew, own strokes stay where they are. Answers as `setBrush`. */
   async resize(width: number, height: number): Promise<boolean> {
     this.painter = undefined;
-    this.picture.release();
+    this.view.release();
     this.surface.release();
     this.canvas.width = width;
     this.canvas.height = height;
     this.surface = this.newSurface();
-    this.picture = this.newPicture();
     this.own.moveTo(this.surface);
-    this.showAll();
+    this.view = this.newView();
     return this.drawAnew();
   }
 
@@ -124,7 +119,7 @@ export class Paper {
       this.paintProof(brush, pictures, proof);
       drawn.push(proof.room);
       if (performance.now() - shown > PATIENCE) {
-        this.showWithin(drawn);
+        this.view.showWithin(drawn);
         if (drawn.length === 1) onFirst();
         shown = performance.now();
       }
@@ -133,7 +128,7 @@ export class Paper {
       if (this.painter) this.proofsWait = true;
       if (turn !== this.turn || surface !== this.surface) return false;
     }
-    this.show();
+    this.view.show();
     return true;
   }
 
@@ -174,14 +169,14 @@ export class Paper {
     const seen = samples.map(asPainter(this.manner.painter));
     this.own.remember(seen);
     this.painter.push(seen);
-    this.show();
+    this.view.show();
   }
 
   /** Finishes the stroke, then the proofs that had to wait for it. Answers as `setBrush`. */
   async penUp(): Promise<boolean> {
     this.painter?.end();
     this.painter = undefined;
-    this.show();
+    this.view.show();
     return this.proofsWait && this.drawAnew();
   }
 
@@ -192,9 +187,8 @@ export class Paper {
     this.ink = inkOf(manner.colours);
     this.surface.paper = paperOf(manner);
     if (manner.lit !== before.lit || manner.colours.paper !== before.colours.paper) {
-      this.picture.release();
-      this.picture = this.newPicture();
-      this.showAll();
+      this.view.release();
+      this.view = this.newView();
     }
     const same = (["colours", "proofs", "hand", "grain", "painter"] as const).every((key) => JSON.stringify(manner[key]) === JSON.stringify(before[key]));
     return !same && this.drawAnew();
@@ -202,10 +196,7 @@ export class Paper {
 
   /** The colour of a px as it is shown, `#rrggbb`; that of the paper beyond its edge. */
   colourAt(x: number, y: number): string {
-    if (x < 0 || y < 0 || x >= this.surface.width || y >= this.surface.height) return this.manner.colours.paper;
-    const at = (Math.floor(y) * this.picture.stride + Math.floor(x)) * 4;
-    const [r, g, b] = this.picture.pixels.subarray(at, at + 3);
-    return rgbToHex([r / 255, g / 255, b / 255]);
+    return this.view.colourAt(x, y);
   }
 
   /** Dips the tip by hand. */
@@ -249,7 +240,7 @@ export class Paper {
   private change(act: () => void): void {
     if (this.painter) return;
     act();
-    this.show();
+    this.view.show();
   }
 
   private newSurface(): Surface {
@@ -260,46 +251,8 @@ export class Paper {
     return surface;
   }
 
-  private newPicture(): Picture {
-    return new Picture(this.surface, hexToRgb(this.manner.colours.paper), this.manner.lit ? tableLight : undefined);
-  }
-
-  private showAll(): void {
-    this.surface.takeDirty();
-    this.waiting.clear();
-    this.picture.showAll();
-    this.put(0, 0, this.surface.width, this.surface.height);
-  }
-
-  private show(): void {
-    this.gather();
-    this.showTiles([...this.waiting.keys()]);
-  }
-
-  /** Shows what has changed in these rooms and about them; the rest waits. */
-  private showWithin(rooms: readonly Room[]): void {
-    this.gather();
-    const { columns } = this.surface;
-    const tiles = [...this.waiting.keys()].filter((index) => {
-      const [x, y] = [((index % columns) + 0.5) * TILE, (Math.floor(index / columns) + 0.5) * TILE];
-      return rooms.some(({ left, top, width, height }) => x > left - TILE / 2 && x < left + width + TILE / 2 && y > top - TILE / 2 && y < top + height + TILE / 2);
-    });
-    this.showTiles(tiles);
-  }
-
-  private gather(): void {
-    for (const { index, bands } of this.surface.takeDirty()) this.waiting.set(index, (this.waiting.get(index) ?? 0) | bands);
-  }
-
-  private showTiles(indices: readonly number[]): void {
-    const area = this.picture.show(indices.map((index) => ({ index, bands: this.waiting.get(index) ?? 0 })));
-    for (const index of indices) this.waiting.delete(index);
-    if (area) this.put(area.left, area.top, area.right, area.bottom);
-  }
-
-  private put(left: number, top: number, right: number, bottom: number): void {
-    const data = new ImageData(this.picture.pixels, this.picture.stride, this.surface.height);
-    this.drawing.putImageData(data, 0, 0, left, top, right - left, bottom - top);
+  private newView(): PaperView {
+    return new PaperView(this.surface, this.drawing, this.manner.colours.paper, this.manner.lit);
   }
 }
 
