@@ -53,7 +53,9 @@ export function useDesk(work: GrainWork): {
   const isOpen = desk.opened !== undefined;
   // biome-ignore lint/correctness/useExhaustiveDependencies: changed settings are what asks for work
   useEffect(() => {
-    if (isOpen) askWork();
+    if (!isOpen) return;
+    setDesk((before) => ({ ...before, busy: true }));
+    askWork();
   }, [work]);
 
   return {
