@@ -66,7 +66,9 @@ export function GrainDesk({ brushes, sets, grains, studio }: Props) {
     generate(next);
   };
   const openKept = async ({ file, name: called, pxPerMm }: KeptGrain) => {
-    const bytes = await fetch(`/${file}`).then((answer) => (answer.ok ? answer.blob() : undefined));
+    const bytes = await fetch(`/${file}`)
+      .then((answer) => (answer.ok ? answer.blob() : undefined))
+      .catch(() => undefined);
     if (!bytes) return setUndrawn(`${called}: its picture could not be fetched`);
     begin(new File([bytes], `${called}.png`, { type: "image/png" }));
     setWork(asItTiles);

@@ -12,7 +12,7 @@ interface Props<Thing extends KeptThing> {
   readonly what: "tip" | "grain";
   readonly things: readonly Thing[];
   /** The path of a picture that shows it. */
-  readonly pictureOf: (thing: Thing) => string | undefined;
+  readonly pictureOf: (thing: Thing) => string;
   readonly onOpen: (thing: Thing) => void;
 }
 

@@ -1,5 +1,5 @@
 import { type Brush, parseBrush } from "@core/brush";
-import { drawnKinds, type ImageShape, shapeOf } from "@core/tip/shape";
+import { drawnKinds, type ImageShape, picturePaths, shapeOf } from "@core/tip/shape";
 import type { KeptTip } from "@server/tips/repository";
 import { Redo2, Undo2 } from "lucide-react";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
@@ -129,7 +129,7 @@ export function TipDesk({ brushes, tips, studio }: Props) {
             ))}
           </select>
           <Button onClick={() => choose("alone")}>Open a picture…</Button>
-          <KeptList what="tip" things={tips} pictureOf={({ shape }) => (shape.kind === "image" ? shape.pictures[0].file : undefined)} onOpen={openKept} />
+          <KeptList what="tip" things={tips} pictureOf={({ shape }) => picturePaths(shape)[0]} onOpen={openKept} />
         </div>
       </TopBar>
       <main className="flex min-h-0 flex-1 flex-col gap-3 px-4.5 py-3">

@@ -15,8 +15,8 @@ const THUMBNAIL = 240;
 let source: Plane | undefined;
 let made: Plane | undefined;
 let newest = 0;
-/** How often a drawn grain was asked for: only the newest is drawn. */
-let drawings = 0;
+/** How often something was put on the desk: only the newest comes to lie there, however long an older one takes. */
+let beginnings = 0;
 
 const tell = (message: DeskTell, transfer: Transferable[] = []) => postMessage(message, { transfer });
 
@@ -63,12 +63,15 @@ async function work({ turn, work: settings }: Extract<DeskAsk, { kind: "work" }>
 
 async function answer(ask: DeskAsk): Promise<void> {
   switch (ask.kind) {
-    case "open":
-      return take(greyOf(await openPicture(ask.file)), ask.file.name);
+    case "open": {
+      const mine = ++beginnings;
+      const picture = await openPicture(ask.file);
+      return mine === beginnings ? take(greyOf(picture), ask.file.name) : undefined;
+    }
     case "generate": {
-      const mine = ++drawings;
+      const mine = ++beginnings;
       await new Promise((resolve) => setTimeout(resolve));
-      if (mine !== drawings) return;
+      if (mine !== beginnings) return;
       return take({ width: GRAIN_SIDE, height: GRAIN_SIDE, data: Float32Array.from(drawGrain(ask.grain)) }, `${ask.grain.kind}, drawn`);
     }
     case "work":

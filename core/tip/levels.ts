@@ -93,7 +93,7 @@ export class Levels {
     const height = sideAt(this.sheet.height, ky);
     const stride = width + 2 * BORDER;
     // Blurring needs empty rows before each plane.
-    const before = Math.ceil(((fineness / 2) * (stride + 1) * 2) / 16) * 16;
+    const before = fineness > 1 ? Math.ceil((fineness * (stride + 1)) / 16) * 16 : 0;
     const planeBytes = Math.ceil((stride * (height + 2 * BORDER) * 2) / 16) * 16 + before;
     const bytes = planeBytes * source.planes.length;
     const room = this.kernels.heap.takeCleared(bytes);

@@ -119,6 +119,7 @@ export function tintBuildRows(mark: Mark, top: i32, bottom: i32, tile: usize, le
   const goalRed = times(opacity, r);
   const goalGreen = times(opacity, g);
   const goalBlue = times(opacity, b);
+  // As in `coverBuildRows`, once more: a function of its own would hand rows over by globals, which cost as much as looking them up.
   const strengths = mark.strengths;
   const toStrength = strengths - mark.mask;
   const underCeiling = mark.underCeiling != 0;
