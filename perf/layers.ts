@@ -47,19 +47,21 @@ function flattening(): { ours: number; skia: number } {
   const target = createCanvas(width, height);
   const context = target.getContext("2d");
   const [ours, skia] = bestOfTurns(3, [
-    () => picture.showAll(),
-    () => {
-      context.globalAlpha = 1;
-      context.globalCompositeOperation = "source-over";
-      context.fillStyle = "#ffffff";
-      context.fillRect(0, 0, width, height);
-      canvases.forEach((canvas, n) => {
-        context.globalAlpha = surface.layers[n].opacity;
-        context.globalCompositeOperation = surface.layers[n].blend as GlobalCompositeOperation;
-        context.drawImage(canvas, 0, 0);
-      });
-      // Skia may draw later: reading makes it finish.
-      context.getImageData(0, 0, width, height);
+    { run: () => picture.showAll() },
+    {
+      run: () => {
+        context.globalAlpha = 1;
+        context.globalCompositeOperation = "source-over";
+        context.fillStyle = "#ffffff";
+        context.fillRect(0, 0, width, height);
+        canvases.forEach((canvas, n) => {
+          context.globalAlpha = surface.layers[n].opacity;
+          context.globalCompositeOperation = surface.layers[n].blend as GlobalCompositeOperation;
+          context.drawImage(canvas, 0, 0);
+        });
+        // Skia may draw later: reading makes it finish.
+        context.getImageData(0, 0, width, height);
+      },
     },
   ]);
   picture.release();

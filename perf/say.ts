@@ -32,10 +32,10 @@ const delays = ({ p50, p95 }: Delay) => `p50 ${p50.toFixed(1)} ms, p95 ${p95.toF
 const lines: { readonly [part in keyof Figures]: (figures: NonNullable<Figures[part]>) => readonly string[] } = {
   stamping: (rows) => [
     "marks along a stroke, Mpx/s",
-    " size    cover    tint  stroke    Skia | cover÷Skia tint÷Skia stroke÷cover",
+    " size    cover    tint  stroke    once    Skia | cover÷Skia tint÷Skia stroke÷Skia stroke÷cover once÷cover",
     ...rows.map(
-      ({ size, along: { cover, tint, stroke, skia } }) =>
-        `${sized(size)}${cell(cover)}${cell(tint)}${cell(stroke)}${cell(skia)} |  ${ratio(cover / skia)} ${ratio(tint / skia)} ${ratio(stroke / cover)}`,
+      ({ size, along: { cover, tint, stroke, whole, skia } }) =>
+        `${sized(size)}${cell(cover)}${cell(tint)}${cell(stroke)}${cell(whole)}${cell(skia)} |  ${ratio(cover / skia)} ${ratio(tint / skia)} ${ratio(stroke / skia)} ${ratio(stroke / cover)} ${ratio(whole / cover)}`,
     ),
     "as many marks scattered over the sheet, Mpx/s",
     " size    cover    tint    Skia | cover÷Skia tint÷Skia",

@@ -75,7 +75,7 @@ export function shiftColour({ l, c, h }: Oklch, hue: number, saturation: number,
 
 /** More than any colour of sRGB has. */
 const MOST_CHROMA = 0.4;
-const SLACK = 1e-4;
+const SLACK = 2e-6;
 const trial = new Float64Array(3);
 const purest = new Float64Array(3);
 /** A hue, its cosine and its sine: most strokes stay with one. */

@@ -19,6 +19,7 @@ interface KernelExports {
   ownEven: Law;
   tonedBuild: Law;
   tonedEven: Law;
+  coverEmpty(layer: number, cover: number, red: number, green: number, blue: number): void;
   mergeCover(layer: number, cover: number, red: number, green: number, blue: number): void;
   /** Hides more of a mask's tile. */
   hide(mask: number, cover: number): void;

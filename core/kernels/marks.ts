@@ -11,7 +11,7 @@ export const ONE = 32767;
 
 /** 0…1 as Q15; anything outside is clamped. */
 export function toQ15(value: number): number {
-  return value <= 0 ? 0 : value >= 1 ? ONE : Math.round(value * ONE);
+  return value <= 0 ? 0 : value >= 1 ? ONE : (value * ONE + 0.5) | 0;
 }
 
 // Multiples of these two lie evenly in the unit square (M. Roberts' sequence R2: powers of 1 / 1.3247…, the root of x³ = x + 1).

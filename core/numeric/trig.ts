@@ -43,9 +43,39 @@ export function atan2Degrees(y: number, x: number): number {
   return angle >= 360 ? 0 : angle;
 }
 
-/** Writes the angle of a direction on screen, y downward, from one row of numbers into another: what a row holds needs no box on its way. */
-export function headingInto(to: Float64Array, at: number, from: Float64Array, dx: number, dy: number): void {
-  to[at] = atan2Degrees(-from[dy], from[dx]);
+/** Up to this tangent, five terms of the series are enough for 1e-15. */
+const NEARBY = 0.03;
+
+/**
+ * The angle of a direction on screen (y downward) that turns little from one time to the next, as on a path: between
+ * wider turns it is told from the last direction that was worked out in full, for a third of the work. The error stays
+ * below 1e-12 degrees. Directions are read from and angles written into rows of numbers: what a row holds needs no box on its way.
+ */
+export class HeadingFollower {
+  /** The direction worked out in full, and its angle. */
+  private readonly full = new Float64Array(3);
+
+  /** Writes the angle of (from[dx], from[dy]), 0 ≤ angle < 360 degrees, to `to[at]`. */
+  into(to: Float64Array, at: number, from: Float64Array, dx: number, dy: number): void {
+    const { full } = this;
+    const x = from[dx];
+    const y = -from[dy];
+    const along = full[0] * x + full[1] * y;
+    const across = full[0] * y - full[1] * x;
+    if (along > 0 && Math.abs(across) < NEARBY * along) {
+      const t = across / along;
+      const z = t * t;
+      const angle = full[2] + (t * (1 - z * (1 / 3 - z * (1 / 5 - z * (1 / 7 - z * (1 / 9)))))) / RADIANS;
+      const whole = angle < 0 ? angle + 360 : angle;
+      // Just below 0, a whole turn more may round to 360.
+      to[at] = whole >= 360 ? whole - 360 : whole;
+      return;
+    }
+    full[0] = x;
+    full[1] = y;
+    full[2] = atan2Degrees(y, x);
+    to[at] = full[2];
+  }
 }
 
 // Halving the angle twice leaves |x| ≤ tan(π/16), where nine terms of the series are enough for 1e-14.

@@ -3,7 +3,7 @@ import type { Brush } from "../brush/schema";
 import type { Sample } from "../hand/sample";
 import { type NamedStandIn, namedStandIns, standIn } from "../hand/stand-in";
 import { length } from "../numeric/length";
-import { headingInto } from "../numeric/trig";
+import { HeadingFollower } from "../numeric/trig";
 import { drierDepth, flowLeft, fullReservoir, type Reservoir, refill, spend } from "../paint/spend";
 import { qualityIndex, qualityNames } from "../quality/table";
 import { blankMoment, type Moment, momentField } from "../response/moment";
@@ -59,6 +59,7 @@ export class MarkMaker {
   private readonly lately = new Float64Array(4);
   /** How the mark stands to the path: size, roundness, degrees. */
   private readonly stand = new Float64Array(3);
+  private readonly heading = new HeadingFollower();
   private number = 0;
 
   /**
@@ -127,7 +128,7 @@ export class MarkMaker {
   private read(place: Place): void {
     const { moment } = this;
     moment[momentField.speed] = Math.min(1, place[placeField.speed] / this.brush.trail.fullSpeed);
-    headingInto(moment, momentField.heading, place, placeField.dx, placeField.dy);
+    this.heading.into(moment, momentField.heading, place, placeField.dx, placeField.dy);
     moment[momentField.pressure] = place[placeField.pressure];
     moment[momentField.tilt] = place[placeField.tilt];
     moment[momentField.lean] = place[placeField.lean];

@@ -2,10 +2,8 @@ import type { Rgb } from "../colour/srgb";
 import { ONE, TILE, toQ15 } from "../kernels/marks";
 import { noPictures, type Pictures } from "../picture/picture";
 import { type Light, Relief } from "./relief";
-import { ALL_BANDS, type DirtyTile, type Surface } from "./surface";
-
-/** The rows of one band of a tile. */
-const BAND = 8;
+import { ALL_BANDS, BAND, type DirtyTile, type Surface } from "./surface";
+import { WetRow } from "./wet-row";
 
 /** A rectangle in px; `right` and `bottom` are one past the last. */
 export interface Area {
@@ -24,6 +22,8 @@ export class Picture {
   private readonly at: number;
   private readonly bytes: number;
   private readonly relief: Relief | undefined;
+  /** Where paper lies below. */
+  private readonly wetRow: WetRow | undefined;
 
   /** @param paper the opaque colour below the surface, or null to keep transparency @param light by which thick paint is shown; none for flat @param pictures those that the surface's paper names */
   constructor(
@@ -36,30 +36,34 @@ export class Picture {
     this.stride = Math.ceil(surface.width / 8) * 8;
     this.bytes = this.stride * surface.height * 4;
     this.at = surface.kernels.heap.takeCleared(this.bytes);
+    this.wetRow = paper ? new WetRow(surface.kernels, this.stride * 4, paper) : undefined;
   }
 
   /** Brings the given tiles up to date and says which area they cover; undefined when there are none. */
   show(tiles: readonly DirtyTile[]): Area | undefined {
-    const { surface } = this;
+    const { surface, wetRow } = this;
     let left = surface.width;
     let top = surface.height;
     let right = 0;
     let bottom = 0;
+    let line = -1;
     for (const { index, bands } of tiles) {
       const x = (index % surface.columns) * TILE;
       const from = Math.max(0, 31 - Math.clz32(bands & -bands)) * BAND;
-      const to = (32 - Math.clz32(bands)) * BAND;
-      const y = Math.floor(index / surface.columns) * TILE + from;
+      const tileRow = Math.floor(index / surface.columns);
+      const y = tileRow * TILE;
       const columns = Math.min(TILE, surface.width - x);
-      const rows = Math.min(to - from, surface.height - y);
-      if (rows <= 0) continue;
-      this.showTile(index, x, y, from, columns, rows);
-      this.relief?.show(index, this.at + (y * this.stride + x) * 4, this.stride * 4, columns, from, rows);
+      const to = Math.min((32 - Math.clz32(bands)) * BAND, surface.height - y);
+      if (to <= from) continue;
+      if (tileRow !== line) wetRow?.show();
+      line = tileRow;
+      this.showTile(index, this.at + (y * this.stride + x) * 4, from, to, columns);
       left = Math.min(left, x);
-      top = Math.min(top, y);
+      top = Math.min(top, y + from);
       right = Math.max(right, x + columns);
-      bottom = Math.max(bottom, y + rows);
+      bottom = Math.max(bottom, y + to);
     }
+    wetRow?.show();
     return left < right ? { left, top, right, bottom } : undefined;
   }
 
@@ -88,34 +92,22 @@ export class Picture {
     this.surface.kernels.heap.give(this.at, this.bytes);
   }
 
-  /** Shows rows of a tile from its row `from` on. */
-  private showTile(index: number, x: number, y: number, from: number, columns: number, rows: number): void {
+  /** Shows rows of a tile whose first row's picture is at `out`; what is wet may wait for its neighbours. */
+  private showTile(index: number, out: number, from: number, to: number, columns: number): void {
     const { run } = this.surface.kernels;
-    const out = this.at + (y * this.stride + x) * 4;
+    const { wetRow, relief } = this;
+    const stride = this.stride * 4;
+    const rows = to - from;
     const down = from * TILE * 2;
-    if (this.paper === null) {
-      run.showClear(out, this.stride * 4, columns, rows, this.surface.tileToShow(index) + down);
-      return;
-    }
     const groups = Math.ceil(columns / 8);
-    const [pr, pg, pb] = [toQ15(this.paper[0]), toQ15(this.paper[1]), toQ15(this.paper[2])];
-    const wet = this.surface.wetAlone(index);
-    if (!wet) run.showOpaque(out, this.stride * 4, groups, rows, this.surface.tileToShow(index) + down, pr, pg, pb);
-    else
-      run.showWet(
-        out,
-        this.stride * 4,
-        groups,
-        rows,
-        wet.layer && wet.layer + down,
-        wet.cover + down,
-        toQ15(wet.colour[0]),
-        toQ15(wet.colour[1]),
-        toQ15(wet.colour[2]),
-        pr,
-        pg,
-        pb,
-      );
+    const wet = wetRow && this.surface.wetAlone(index);
+    if (!this.paper || !wetRow) run.showClear(out + from * stride, stride, columns, rows, this.surface.tileToShow(index) + down);
+    else if (!wet) {
+      const [r, g, b] = this.paper;
+      run.showOpaque(out + from * stride, stride, groups, rows, this.surface.tileToShow(index) + down, toQ15(r), toQ15(g), toQ15(b));
+    } else if (wet.stays && !relief) wetRow.add({ out, groups, from, to, wet });
+    else wetRow.showAlone({ out, groups, from, to, wet });
+    relief?.show(index, out + from * stride, stride, columns, from, rows);
   }
 }
 

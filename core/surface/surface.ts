@@ -17,7 +17,7 @@ export interface DirtyTile {
 }
 
 /** The rows of a band. */
-const BAND = 8;
+export const BAND = 8;
 
 /** The bands of a tile that changed all over. */
 export const ALL_BANDS = 0xff;
@@ -119,8 +119,10 @@ export class Surface {
         stroke.joinMask?.(layer.makeMask().make(index), index);
         continue;
       }
-      const tile = adds ? layer.tiles.make(index) : layer.tiles.at(index);
+      const tile = layer.tiles.at(index);
       if (tile) this.composer.join(tile, index, wetOn);
+      else if (adds && stroke.begin) stroke.begin(layer.tiles.enter(index), index);
+      else if (adds) this.composer.join(layer.tiles.make(index), index, wetOn);
       const heights = stroke.body ? layer.makeHeights().make(index) : layer.heights?.at(index);
       if (heights) pileUp(this.kernels, heights, index, stroke);
     }

@@ -28,7 +28,14 @@ export class Tiles {
   make(index: number): number {
     const present = this.at(index);
     if (present) return present;
-    const tile = this.kernels.heap.takeCleared(this.planes * PLANE);
+    const tile = this.enter(index);
+    this.kernels.heap.u8.fill(0, tile, tile + this.planes * PLANE);
+    return tile;
+  }
+
+  /** The address of a new tile in which anything may lie: whoever asks writes all of it. */
+  enter(index: number): number {
+    const tile = this.kernels.heap.take(this.planes * PLANE);
     this.kernels.heap.u32[this.table / 4 + index] = tile;
     return tile;
   }

@@ -8,6 +8,8 @@ import type { Tiles } from "./tiles";
 export interface Cover {
   readonly cover: number;
   readonly colour: Rgb;
+  /** Whether the tile stays as it is when another one is asked for. */
+  readonly stays: boolean;
 }
 
 /** A cover that lies on one layer's tile, 0 for none. */
@@ -32,6 +34,8 @@ export interface Wet {
   present(): number[];
   /** Makes what it has on a tile part of the layer's tile at this address. */
   join(tile: number, index: number): void;
+  /** As `join` for a tile that holds nothing yet, whatever lies at its address; where that is quicker. */
+  begin?(tile: number, index: number): void;
   /** Whether it leaves paint where the layer has none; otherwise it only changes what is there. */
   readonly adds: boolean;
   /** Whether joining it to a composite of layers is the same as joining it to its own layer first. */
@@ -88,7 +92,7 @@ export class LaidStroke implements Wet {
 
   coverAt(index: number): Cover | undefined {
     const cover = this.tiles.planes === 1 && this.plain ? this.look(index) : 0;
-    return cover ? { cover, colour: this.colour } : undefined;
+    return cover ? { cover, colour: this.colour, stays: !this.finish } : undefined;
   }
 
   join(tile: number, index: number): void {
@@ -102,11 +106,22 @@ export class LaidStroke implements Wet {
       else run.mergeTint(tile, stroke);
     } else if (tiles.planes === 4) run.blend(tile, stroke, blendNumber(joins));
     else {
-      const coloured = heap.takeCleared(4 * PLANE);
-      run.mergeCover(coloured, stroke, toQ15(r), toQ15(g), toQ15(b));
+      const coloured = heap.take(4 * PLANE);
+      run.coverEmpty(coloured, stroke, toQ15(r), toQ15(g), toQ15(b));
       run.blend(tile, coloured, blendNumber(joins));
       heap.give(coloured, 4 * PLANE);
     }
+  }
+
+  begin(tile: number, index: number): void {
+    const { heap, run } = this.kernels;
+    const [r, g, b] = this.colour;
+    if (this.tiles.planes === 1 && this.plain) {
+      run.coverEmpty(tile, this.look(index), toQ15(r), toQ15(g), toQ15(b));
+      return;
+    }
+    heap.u8.fill(0, tile, tile + 4 * PLANE);
+    this.join(tile, index);
   }
 
   wear(heights: number, index: number): void {

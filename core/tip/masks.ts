@@ -69,6 +69,11 @@ export function snapPlace(place: number, size: number): number {
   return Math.round(place * phases) / phases;
 }
 
+/** degrees after which a tip looks the same: an ellipse after half a turn. */
+function wholeTurn(form: Form | undefined): number {
+  return form ? 360 : 180;
+}
+
 const shared = new WeakMap<Kernels, TipMasks>();
 
 /** The masks that all strokes painted by these kernels share. */
@@ -93,8 +98,8 @@ export class TipMasks {
   private room = 0;
   private roomBytes = 0;
   private used = 0;
-  private lastSize = 0;
-  private lastStep = 0;
+  /** What the last mask was asked for, and the numbers that followed; most marks differ from it in their place alone. */
+  private readonly last = { size: 0, roundness: 0, angle: 0, hardness: 0, form: undefined as Form | undefined, phases: 0, step: 0, round: 0, hard: 0, turns: 0, turn: 0, stand: 0 };
 
   constructor(private readonly kernels: Kernels) {
     this.forms = new Forms(kernels);
@@ -111,27 +116,14 @@ export class TipMasks {
   find(ask: MaskAsk): number {
     const { shape, size } = ask;
     if (!(size >= 0.05)) return -1;
-    if (size !== this.lastSize) {
-      this.lastSize = size;
-      this.lastStep = sizeStep(size);
-    }
-    const step = this.lastStep;
+    const { last } = this;
     const form = shape.kind === "ellipse" ? undefined : this.formOf(ask);
-    const phases = phasesOf(size);
+    if (size !== last.size || ask.roundness !== last.roundness || ask.angle !== last.angle || ask.hardness !== last.hardness || form !== last.form) this.settle(ask, form);
+    const { phases, round, hard, stand } = last;
     const px = Math.round(ask.fx * phases);
     const py = Math.round(ask.fy * phases);
-    const round = Math.max(1, Math.round(ask.roundness * 256));
-    const hard = form ? 0 : Math.round(ask.hardness * 256);
-    const turns = !form && round === 256 ? 1 : size < 16 ? 128 : size < 128 ? 512 : 2048;
-    // An ellipse looks the same after half a turn.
-    const whole = form ? 360 : 180;
-    const around = ask.angle / whole;
-    const turn = Math.round((around - Math.floor(around)) * turns) % turns;
     const mirror = form ? ask.mirrorX + 2 * ask.mirrorY : 0;
     const number = form ? form.number * 4 + mirror : 0;
-    const sizeIndex = Math.round(size / step);
-    const scale = Math.clz32(Math.round(4096 * step));
-    const stand = (sizeIndex * 32 + scale) * 2048 + turn;
     const look = ((round * 257 + hard) * 16 + px) * 16 + py;
     const found = this.table.find(number, stand, look);
     if (found >= 0) return found;
@@ -139,13 +131,36 @@ export class TipMasks {
     const { drawing } = this;
     drawing.size = size;
     drawing.roundness = round / 256;
-    drawing.angle = (turn * whole) / turns;
+    drawing.angle = (last.turn * wholeTurn(form)) / last.turns;
     drawing.hardness = hard / 256;
     drawing.fx = px / phases;
     drawing.fy = py / phases;
     drawing.mirror = mirror;
     this.draw(form);
     return this.enter(this.table.add(number, stand, look));
+  }
+
+  /** Rounds how a mask stands and looks to its buckets. */
+  private settle(ask: MaskAsk, form: Form | undefined): void {
+    const { last } = this;
+    const { size } = ask;
+    if (size !== last.size) {
+      last.step = sizeStep(size);
+      last.phases = phasesOf(size);
+    }
+    last.size = size;
+    last.roundness = ask.roundness;
+    last.angle = ask.angle;
+    last.hardness = ask.hardness;
+    last.form = form;
+    last.round = Math.max(1, Math.round(ask.roundness * 256));
+    last.hard = form ? 0 : Math.round(ask.hardness * 256);
+    last.turns = !form && last.round === 256 ? 1 : size < 16 ? 128 : size < 128 ? 512 : 2048;
+    const around = ask.angle / wholeTurn(form);
+    last.turn = Math.round((around - Math.floor(around)) * last.turns) % last.turns;
+    const sizeIndex = Math.round(size / last.step);
+    const scale = Math.clz32(Math.round(4096 * last.step));
+    last.stand = (sizeIndex * 32 + scale) * 2048 + last.turn;
   }
 
   /**
@@ -243,7 +258,7 @@ export class TipMasks {
 
   /** How many masks of one size there should be room for: two for each sub-pixel place, and some to spare. */
   private manyOf(): number {
-    return 2 * phasesOf(this.lastSize) ** 2 + 2;
+    return 2 * this.last.phases ** 2 + 2;
   }
 
   private makeRoom(bytes: number): void {

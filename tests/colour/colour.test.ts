@@ -1,7 +1,7 @@
 import { oklchToRgb, rgbToOklch, shiftColour } from "@core/colour/oklch";
 import { fromLinear, hexToRgb, rgbToHex, toLinear } from "@core/colour/srgb";
 import { exp, ln, power } from "@core/numeric/power";
-import { atan2Degrees, cosDegrees, sinDegrees } from "@core/numeric/trig";
+import { atan2Degrees, cosDegrees, HeadingFollower, sinDegrees } from "@core/numeric/trig";
 import Color from "colorjs.io";
 import { converter } from "culori";
 import fc from "fast-check";
@@ -59,6 +59,7 @@ test("whatever is asked for, the result is in sRGB and its hue is the one asked 
       const back = rgbToOklch(rgb);
       if (back.c > 0.03) expect(Math.abs(((back.h - h + 540) % 360) - 180)).toBeLessThan(1.5);
     }),
+    { numRuns: 4000 },
   );
 });
 
@@ -75,6 +76,29 @@ test("the sRGB transfer function", () => {
   expect(toLinear(0.5)).toBeCloseTo(0.21404114, 8);
   expect(toLinear(0.04045)).toBeCloseTo(0.0031308, 7);
   for (const v of [0, 0.01, 0.2, 0.7, 1]) expect(fromLinear(toLinear(v))).toBeCloseTo(v, 10);
+});
+
+test("a heading that is followed is the one that is worked out in full, however the way turns", () => {
+  const turn = fc.oneof(fc.double({ min: -2, max: 2, noNaN: true }), fc.double({ min: -360, max: 360, noNaN: true }));
+  fc.assert(
+    fc.property(fc.double({ min: 0, max: 360, noNaN: true }), fc.array(fc.tuple(turn, fc.double({ min: 0.01, max: 500, noNaN: true })), { maxLength: 60 }), (start, steps) => {
+      const follower = new HeadingFollower();
+      const [way, angle] = [new Float64Array(2), new Float64Array(1)];
+      let towards = start;
+      for (const [by, long] of steps) {
+        towards += by;
+        way.set([long * Math.cos((towards * Math.PI) / 180), long * Math.sin((towards * Math.PI) / 180)]);
+        follower.into(angle, 0, way, 0, 1);
+        const wanted = atan2Degrees(-way[1], way[0]);
+        expect(Math.abs(((angle[0] - wanted + 540) % 360) - 180)).toBeLessThan(1e-11);
+        expect(angle[0]).toBeGreaterThanOrEqual(0);
+        expect(angle[0]).toBeLessThan(360);
+      }
+    }),
+  );
+  const still = Float64Array.of(0, 0, -1);
+  new HeadingFollower().into(still, 2, still, 0, 1);
+  expect(still[2]).toBe(0);
 });
 
 test("our own sine, cosine, arc tangent, logarithm and power agree with the built-in ones", () => {

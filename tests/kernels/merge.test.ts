@@ -70,3 +70,21 @@ test("showing over paper and showing without agree with each other", () => {
   kernels.run.showOpaque(out, TILE * 4, 8, TILE, layer, ONE, ONE, ONE);
   expect([...kernels.heap.u8.slice(out, out + 4)]).toEqual([227, 147, 172, 255]);
 });
+
+test("covering a new tile is covering an empty one, whatever lay there before", () => {
+  const level = fc.integer({ min: 0, max: ONE });
+  fc.assert(
+    fc.property(fc.infiniteStream(level), level, level, level, (values, red, green, blue) => {
+      const { heap, run } = kernels;
+      const cover = Uint16Array.from({ length: TILE * TILE }, (_, i) => (i % 7 ? (values.next().value as number) : 0));
+      heap.u16.set(cover, stroke / 2);
+      heap.u8.fill(0, layer, layer + 4 * PLANE);
+      run.mergeCover(layer, stroke, red, green, blue);
+      const wanted = heap.u8.slice(layer, layer + 4 * PLANE);
+      heap.u8.fill(0x5a, layer, layer + 4 * PLANE);
+      run.coverEmpty(layer, stroke, red, green, blue);
+      expect(Buffer.compare(heap.u8.subarray(layer, layer + 4 * PLANE), wanted)).toBe(0);
+    }),
+    { numRuns: 20 },
+  );
+});

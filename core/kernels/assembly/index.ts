@@ -2,7 +2,7 @@ export { coverBuild, coverEven, ownBuild, ownEven, tintBuild, tintEven, tonedBui
 export { blend, erase, keepAlpha } from "./blend";
 export { rim, rimRoom } from "./edge";
 export { groundRoom, setGround } from "./ground";
-export { hide, mergeCover, mergeTint, mergeWeaker, scaleTile, showClear, showOpaque, showWet } from "./merge";
+export { coverEmpty, hide, mergeCover, mergeTint, mergeWeaker, scaleTile, showClear, showOpaque, showWet } from "./merge";
 export { maskEllipse } from "./mask-ellipse";
 export { maskSample } from "./mask-sample";
 export { layDragged, setCarried, takeUp } from "./drag";

@@ -17,6 +17,22 @@ export function mergeCover(layer: usize, cover: usize, red: i32, green: i32, blu
   }
 }
 
+/** What `mergeCover` makes of an empty layer tile, whatever lay at its address before. */
+export function coverEmpty(layer: usize, cover: usize, red: i32, green: i32, blue: i32): void {
+  const r = i16x8.splat(<i16>red);
+  const g = i16x8.splat(<i16>green);
+  const b = i16x8.splat(<i16>blue);
+  const one = i16x8.splat(32767);
+  for (let i = 0; i < PLANE; i += 16) {
+    const a = v128.load(cover + i);
+    const at = layer + i;
+    v128.store(at, times(a, r));
+    v128.store(at + PLANE, times(a, g));
+    v128.store(at + 2 * PLANE, times(a, b));
+    v128.store(at + 3 * PLANE, times(a, one));
+  }
+}
+
 /** Hides more of a mask's tile: `H ← H + A·(1 − H)` on one plane. */
 export function hide(mask: usize, cover: usize): void {
   const one = i16x8.splat(32767);
