@@ -63,7 +63,7 @@ interface KernelExports {
   meanOver(at: number, stride: number, rows: number, half: number): void;
   /** The bytes of room that `rim` needs. */
   rimRoom(): number;
-  /** Finishes one tile of a stroke, with its pigment gathered at the rim. */
+  /** Finishes the rows `begin` … `end` of one tile of a stroke, with its pigment gathered at the rim. */
   rim(
     table: number,
     planes: number,
@@ -80,6 +80,8 @@ interface KernelExports {
     ceiling: number,
     room: number,
     out: number,
+    begin: number,
+    end: number,
   ): void;
   /** Piles fresh heights onto a layer's. */
   pile(tile: number, fresh: number, levels: number, full: number): void;

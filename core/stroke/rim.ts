@@ -38,13 +38,13 @@ export class RimFinish implements Finish {
     this.out = heap.take(4 * PLANE);
   }
 
-  tile(index: number): number {
+  rows(index: number, from: number, to: number): number {
     const { kernels, columns, rows } = this.surface;
     const { strength, ragged } = this.rim;
     const grain = this.grained && ragged > 0 ? this.grained.at(index) : 0;
     const [column, row] = [index % columns, Math.floor(index / columns)];
     const { tiles, first, second, distance, ceiling, room, out } = this;
-    kernels.run.rim(tiles.table, tiles.planes, column, row, columns, rows, first, second, distance, strength, grain, ragged, ceiling, room, out);
+    kernels.run.rim(tiles.table, tiles.planes, column, row, columns, rows, first, second, distance, strength, grain, ragged, ceiling, room, out, from, to);
     return this.out;
   }
 

@@ -100,7 +100,7 @@ export class Picture {
     const rows = to - from;
     const down = from * TILE * 2;
     const groups = Math.ceil(columns / 8);
-    const wet = wetRow && this.surface.wetAlone(index);
+    const wet = wetRow && this.surface.wetAlone(index, from, to);
     if (!this.paper || !wetRow) run.showClear(out + from * stride, stride, columns, rows, this.surface.tileToShow(index) + down);
     else if (!wet) {
       const [r, g, b] = this.paper;

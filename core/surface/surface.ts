@@ -180,10 +180,10 @@ export class Surface {
     return this.composer.heights(index, this.order, this.wetOn);
   }
 
-  /** A wet stroke in one colour laid plainly over one layer's tile or none: the common case while painting, which can be shown at once. */
-  wetAlone(index: number): CoverOnLayer | undefined {
+  /** A wet stroke in one colour laid plainly over one layer's tile or none: the common case while painting, which can be shown at once. Its rows `from` … `to` are as they look. */
+  wetAlone(index: number, from: number, to: number): CoverOnLayer | undefined {
     const { wetOn } = this;
-    const alone = wetOn?.part === "paint" ? wetOn.stroke.coverAt(index) : undefined;
+    const alone = wetOn?.part === "paint" ? wetOn.stroke.coverAt(index, from, to) : undefined;
     if (!wetOn || !alone || wetOn.layer.keepsAlpha) return undefined;
     let layer = 0;
     let above = false;

@@ -1,6 +1,6 @@
 import type { Rgb } from "../colour/srgb";
 import type { Kernels } from "../kernels/load";
-import { PLANE, toQ15 } from "../kernels/marks";
+import { PLANE, TILE, toQ15 } from "../kernels/marks";
 import { type Blend, blendNumber } from "./blend";
 import type { Tiles } from "./tiles";
 
@@ -44,8 +44,8 @@ export interface Wet {
   readonly reach: number;
   /** Its thickness, where it has any. */
   readonly body?: WetBody | undefined;
-  /** Its tile, when that is a cover in one colour laid plainly. */
-  coverAt(index: number): Cover | undefined;
+  /** Its tile, when that is a cover in one colour laid plainly, as its rows `from` … `to` look. */
+  coverAt(index: number, from: number, to: number): Cover | undefined;
   /** Takes what it erases from a tile of heights. */
   wear?(heights: number, index: number): void;
   /** Makes its coverage part of a mask's tile, where it can be painted on masks. */
@@ -57,8 +57,8 @@ export interface Wet {
 export interface Finish {
   /** As `Wet.reach`. */
   readonly reach: number;
-  /** The address of the tile as it looks, good until the next call. */
-  tile(index: number): number;
+  /** The address of the tile as its rows `from` … `to` look, good until the next call. */
+  rows(index: number, from: number, to: number): number;
   release(): void;
 }
 
@@ -90,8 +90,8 @@ export class LaidStroke implements Wet {
     return this.tiles.present();
   }
 
-  coverAt(index: number): Cover | undefined {
-    const cover = this.tiles.planes === 1 && this.plain ? this.look(index) : 0;
+  coverAt(index: number, from: number, to: number): Cover | undefined {
+    const cover = this.tiles.planes === 1 && this.plain ? this.look(index, from, to) : 0;
     return cover ? { cover, colour: this.colour, stays: !this.finish } : undefined;
   }
 
@@ -140,8 +140,8 @@ export class LaidStroke implements Wet {
     this.body?.tiles.release();
   }
 
-  private look(index: number): number {
+  private look(index: number, from = 0, to = TILE): number {
     const tile = this.tiles.at(index);
-    return tile && this.finish ? this.finish.tile(index) : tile;
+    return tile && this.finish ? this.finish.rows(index, from, to) : tile;
   }
 }

@@ -17,7 +17,7 @@ export function rimRoom(): i32 {
 }
 
 /**
- * Finishes one tile of a stroke into `out`: `A ← min(max(A, ceiling), A·(1 − s/2) + 1.5·s·max(0, A − B))`, B being the
+ * Finishes the rows `begin` … `end` of one tile of a stroke into `out`: `A ← min(max(A, ceiling), A·(1 − s/2) + 1.5·s·max(0, A − B))`, B being the
  * blurred A; all planes with it. Where a grain is given, its valleys eat into the edge, as far as `ragged` says.
  * @param table the stroke's tiles of `planes` planes @param first @param second the radii of two boxes, in halved pixels; with
  * `distance` at most 31 @param distance how far away the inside of a ragged stroke is looked for, halved pixels
@@ -25,7 +25,7 @@ export function rimRoom(): i32 {
  */
 export function rim(
   table: usize, planes: i32, column: i32, row: i32, columns: i32, rows: i32,
-  first: i32, second: i32, distance: i32, strength: f32, grain: usize, ragged: f32, ceiling: f32, room: usize, out: usize,
+  first: i32, second: i32, distance: i32, strength: f32, grain: usize, ragged: f32, ceiling: f32, room: usize, out: usize, begin: i32, end: i32,
 ): void {
   const away = grain ? distance : 0;
   const pad = min(HALF, (first + second + away + 4) & ~3);
@@ -34,16 +34,21 @@ export function rim(
   const other = window + WINDOW + SLACK;
   const blurredRow = other + WINDOW + SLACK;
   const insideRow = blurredRow + ROW;
-  copyHalved(table, planes, column, row, columns, rows, pad, window);
-  // What is read afterwards; across, rows are blurred as columns of the window turned on its diagonal.
-  const from = max(0, pad - 1 - away) & ~7;
-  const to = min(side, (pad + HALF + 1 + away + 7) & ~7);
-  for (let x = 0; x < side; x += 8) blurDown(window, other, x, side, first, second);
-  transpose(window, other, side, from, to, 0, side);
-  for (let y = from; y < to; y += 8) blurDown(other, window, y, side, first, second);
-  transpose(other, window, side, from, to, from, to);
+  // What is read afterwards, down and across; what that is blurred from; across, rows are blurred as columns of the window turned on its diagonal.
+  const top = max(0, pad + (begin >> 1) - 1 - away) & ~7;
+  const bottom = min(side, (pad + ((end + 1) >> 1) + 1 + away + 7) & ~7);
+  const left = max(0, pad - 1 - away) & ~7;
+  const right = min(side, (pad + HALF + 1 + away + 7) & ~7);
+  const above = max(0, top - first - second);
+  const below = min(side, bottom + first + second);
+  const less = lessFor(first);
+  copyHalved(table, planes, column, row, columns, rows, pad, above, below, less, window);
+  for (let x = 0; x < side; x += 8) blurDown(window, other, x, side, above, below, first, second, less);
+  transpose(window, other, side, top, bottom, 0, side);
+  for (let y = top; y < bottom; y += 8) blurDown(other, window, y, side, 0, side, first, second, 0);
+  transpose(other, window, side, left, right, top, bottom);
   const tile = <usize>load<u32>(table + ((row * columns + column) << 2));
-  for (let y = 0; y < TILE; y++) {
+  for (let y = begin; y < end; y++) {
     const line = <usize>(y << 7);
     enlargeRow(window, side, pad, y, blurredRow);
     if (grain) {
@@ -143,8 +148,8 @@ function insideOfRow(from: usize, side: i32, distance: i32, row: usize): void {
   }
 }
 
-/** Copies the coverage of a tile and of what lies around it, the mean of each four pixels; none where there is no tile. */
-function copyHalved(table: usize, planes: i32, column: i32, row: i32, columns: i32, rows: i32, pad: i32, to: usize): void {
+/** Copies the coverage of a tile and of what lies around it, the mean of each four pixels, none where there is no tile: the window's rows `above` … `below`, lessened by so many bits. */
+function copyHalved(table: usize, planes: i32, column: i32, row: i32, columns: i32, rows: i32, pad: i32, above: i32, below: i32, less: i32, to: usize): void {
   const side = HALF + 2 * pad;
   for (let r = row - 1; r <= row + 1; r++) {
     for (let c = column - 1; c <= column + 1; c++) {
@@ -155,10 +160,10 @@ function copyHalved(table: usize, planes: i32, column: i32, row: i32, columns: i
       const toX = min(HALF, side - left);
       const there = r >= 0 && r < rows && c >= 0 && c < columns;
       const tile = there ? <usize>load<u32>(table + ((r * columns + c) << 2)) : 0;
-      for (let y = max(0, -top); y < min(HALF, side - top); y++) {
+      for (let y = max(0, above - top); y < min(HALF, below - top); y++) {
         const line = to + (((top + y) * side + left) << 1);
         const source = tile + (planes - 1) * PLANE + (y << 8);
-        for (let x = fromX; x < toX; x += 4) v128.store64_lane(line + (x << 1), tile ? halved(source + (x << 2)) : i16x8.splat(0), 0);
+        for (let x = fromX; x < toX; x += 4) v128.store64_lane(line + (x << 1), tile ? i16x8.shr_u(halved(source + (x << 2)), less) : i16x8.splat(0), 0);
       }
     }
   }
@@ -219,36 +224,51 @@ function quarter(ab: v128, cd: v128, ef: v128, gh: v128, out: usize, step: usize
   v128.store(out + 3 * step, i64x2.shuffle(abcd2, efgh2, 1, 3));
 }
 
-/** Blurs eight columns by two boxes, with room for what lies between. */
+/** Blurs the rows `above` … `below` of eight columns by two boxes, with room for what lies between; numbers come lessened for the first and leave so many bits less. */
 @inline
-function blurDown(window: usize, room: usize, column: i32, side: i32, first: i32, second: i32): void {
-  const at = <usize>(column << 1);
-  boxDown(window + at, room + at, side, first);
-  boxDown(room + at, window + at, side, second);
+function blurDown(window: usize, room: usize, column: i32, side: i32, above: i32, below: i32, first: i32, second: i32, less: i32): void {
+  const at = <usize>((above * side + column) << 1);
+  boxDown(window + at, room + at, side, below - above, first, lessFor(second));
+  boxDown(room + at, window + at, side, below - above, second, less);
 }
 
-/** The mean over `2·radius + 1` numbers down each of eight columns; beyond the ends there is nothing. Sums have 15 bits. */
-function boxDown(from: usize, to: usize, side: i32, radius: i32): void {
+/** By how many bits numbers must be lessened for a sum of `2·radius + 1` of them to have 15. */
+@inline
+function lessFor(radius: i32): i32 {
+  return radius == 0 ? 0 : 32 - clz(2 * radius);
+}
+
+/** The mean over `2·radius + 1` numbers down each of eight columns of so many, lessened by `less` bits; beyond the ends there is nothing. */
+function boxDown(from: usize, to: usize, side: i32, count: i32, radius: i32, less: i32): void {
   const size = 2 * radius + 1;
-  const shift = radius == 0 ? 0 : 32 - clz(size - 1);
-  const steps: i32 = 1 << shift;
-  const half = i16x8.splat(<i16>(steps >> 1));
-  const most = i16x8.splat(<i16>(<i32>32767 / steps));
-  // The mean as 2·sum·weight.
-  const weight = i16x8.splat(<i16>min(32767, ((<i32>16384 << shift) + (size >> 1)) / size));
-  const step = side << 1;
-  let sum = i16x8.splat(0);
-  for (let i = 0; i < radius; i++) sum = i16x8.add(sum, lessened(from + i * step, half, most, shift));
-  for (let i = 0; i < side; i++) {
-    if (i + radius < side) sum = i16x8.add(sum, lessened(from + (i + radius) * step, half, most, shift));
-    const mean = times(sum, weight);
-    v128.store(to + i * step, i16x8.add_sat_s(mean, mean));
-    if (i >= radius) sum = i16x8.sub(sum, lessened(from + (i - radius) * step, half, most, shift));
+  const twice = less == 0;
+  // A whole would be 2^15, one more than there is: it is made of two halves.
+  const weight = i16x8.splat(<i16>min(32767, (((<i32>32768 << lessFor(radius)) >> max(1, less)) + (size >> 1)) / size));
+  const step = <usize>side << 1;
+  const entering = <usize>radius * step;
+  // What cutting the bits off has taken on average.
+  let sum = i16x8.splat(<i16>(size >> 1));
+  for (let i = 0; i < min(radius, count); i++) sum = i16x8.add(sum, v128.load(from + i * step));
+  const filled = count - radius;
+  let i = 0;
+  for (; i < min(radius, filled); i++, from += step, to += step) {
+    sum = i16x8.add(sum, v128.load(from + entering));
+    putMean(to, sum, weight, twice);
+  }
+  for (; i < min(radius, count); i++, from += step, to += step) putMean(to, sum, weight, twice);
+  for (; i < filled; i++, from += step, to += step) {
+    sum = i16x8.add(sum, v128.load(from + entering));
+    putMean(to, sum, weight, twice);
+    sum = i16x8.sub(sum, v128.load(from - entering));
+  }
+  for (; i < count; i++, from += step, to += step) {
+    putMean(to, sum, weight, twice);
+    sum = i16x8.sub(sum, v128.load(from - entering));
   }
 }
 
-/** So many bits fewer that their sum has room. */
 @inline
-function lessened(at: usize, half: v128, most: v128, shift: i32): v128 {
-  return i16x8.min_s(i16x8.shr_u(i16x8.add(v128.load(at), half), shift), most);
+function putMean(to: usize, sum: v128, weight: v128, twice: boolean): void {
+  const mean = times(sum, weight);
+  v128.store(to, twice ? i16x8.add_sat_s(mean, mean) : mean);
 }
