@@ -4,11 +4,12 @@ import { createContext, useContext } from "react";
 import type { Command } from "./state";
 import type { StripSubject } from "./test-strip";
 
-/** What every row of the bench may need besides its own number. */
+/** What every row of the bench may need besides its own number. It stays the same while a brush is tuned, so that rows need not be drawn anew. */
 export interface BenchActs {
   /** What the shelf has. */
   readonly saved: Brush;
-  readonly brush: Brush;
+  /** The brush as it is now. */
+  readonly brushNow: () => Brush;
   readonly run: (command: Command) => void;
   readonly onStrip: (subject: StripSubject) => void;
   /** A signal along the main stroke, 0…1 at even ways. */

@@ -167,7 +167,18 @@ export function Bench({ kept, others, madeFrom }: Props) {
     onView({ hand });
   };
 
-  const acts = useMemo((): BenchActs => ({ saved: state.saved, brush, run, onStrip: setStrip, readings: readingsOf(brush, view.hand) }), [state.saved, brush, run, view.hand]);
+  const now = useRef({ brush, hand: view.hand });
+  now.current = { brush, hand: view.hand };
+  const acts = useMemo(
+    (): BenchActs => ({
+      saved: state.saved,
+      brushNow: () => now.current.brush,
+      run,
+      onStrip: setStrip,
+      readings: (source) => readingsOf(now.current.brush, now.current.hand, source),
+    }),
+    [state.saved, run],
+  );
   const shown = panel === "painters" && tried ? tried : showsHeld && held ? held : brush;
   const ratio = typeof window === "undefined" ? 1 : window.devicePixelRatio || 1;
 

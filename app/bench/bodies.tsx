@@ -1,7 +1,7 @@
 import type { Brush } from "@core/brush";
 import type { Body } from "@core/quality/row";
 import { qualityNames, qualityRow } from "@core/quality/table";
-import { type ReactNode, type RefObject, useEffect, useRef } from "react";
+import { memo, type ReactNode, type RefObject, useEffect, useRef } from "react";
 import type { Tell } from "~/workers/messages";
 import { GroundSettings, SmoothButton } from "./ground-settings";
 import { PaintSettings } from "./paint-settings";
@@ -25,7 +25,7 @@ interface Props {
 }
 
 /** The bodies of a brush, left to right in the order in which a mark comes about. */
-export function Bodies({ brush, run, paper, pictures }: Props) {
+export const Bodies = memo(function Bodies({ brush, run, paper, pictures }: Props) {
   // The proofs come first: the small pictures wait until the brush rests for a moment.
   useEffect(() => {
     const timer = setTimeout(() => paper.current?.vignettes(brush, FIGURE_WIDTH, FIGURE_HEIGHT), FIGURE_PAUSE);
@@ -43,7 +43,7 @@ export function Bodies({ brush, run, paper, pictures }: Props) {
       >
         <ShapeLine shape={tip.shape} run={run} />
         {lines("tip")}
-        <PlacingLine tip={tip} run={run} />
+        <PlacingLine pivot={tip.pivot} mirror={tip.mirror} run={run} />
       </Panel>
       <Panel title="Trail" says="how marks are laid" figure={<TrailFigure brush={brush} />}>
         {lines("trail")}
@@ -52,10 +52,10 @@ export function Bodies({ brush, run, paper, pictures }: Props) {
           <input type="checkbox" className="size-[18px] accent-act" checked={trail.keepStrength} onChange={(event) => run(setKeepStrength(event.target.checked))} />
           <span className="truncate text-[13px] text-soft">when spacing changes</span>
         </label>
-        <TrailSettings brush={brush} run={run} />
+        <TrailSettings trail={trail} standIns={brush.standIns} run={run} />
       </Panel>
       <Panel title="Ground" says={ground ? `${ground.grain.kind}, ${ground.law}` : "smooth"} figure={<Bitmap picture={pictures?.ground} label="A dry stroke on the grain" />}>
-        <GroundSettings brush={brush} run={run} />
+        <GroundSettings ground={ground} run={run} />
         {ground && lines("ground")}
         {ground && <SmoothButton run={run} />}
       </Panel>
@@ -64,7 +64,7 @@ export function Bodies({ brush, run, paper, pictures }: Props) {
       </Panel>
     </div>
   );
-}
+});
 
 function Panel({ title, says, figure, children }: { title: string; says: string; figure: ReactNode; children: ReactNode }) {
   return (

@@ -1,7 +1,7 @@
-import type { Brush } from "@core/brush";
 import { GRAIN_SIDE } from "@core/ground/draw-grain";
 import { drawnGrainKinds, type Grain, grainOf, linesPerInch } from "@core/ground/grain";
 import { anchors, type Ground, groundLaws, plainGroundOf } from "@core/ground/model";
+import { memo } from "react";
 import { Button } from "~/ui/button";
 import { usePictureChooser } from "./choose-picture";
 import { DrawnGrainLines } from "./drawn-grain-lines";
@@ -12,7 +12,7 @@ const lawNames = { peaks: "peaks: what stands out takes paint first", print: "pr
 const anchorNames = { surface: "still, under all strokes", stroke: "anew with each stroke", mark: "along with each mark" } as const;
 
 /** What the marks meet: which grain, by which law, and how it lies. */
-export function GroundSettings({ brush: { ground }, run }: { brush: Brush; run: (command: Command) => void }) {
+export const GroundSettings = memo(function GroundSettings({ ground, run }: { ground: Ground | null; run: (command: Command) => void }) {
   if (!ground)
     return (
       <div className="flex items-center gap-3 py-1">
@@ -21,7 +21,7 @@ export function GroundSettings({ brush: { ground }, run }: { brush: Brush; run: 
       </div>
     );
   return <GrainSettings ground={ground} run={run} />;
-}
+});
 
 /** Prints at this resolution are what halftone screens are counted for. */
 const PRINT = 300;

@@ -1,9 +1,11 @@
 import { type Brush, parseBrush } from "@core/brush";
 import { del, get, set } from "idb-keyval";
-import { type RefObject, useEffect, useState } from "react";
+import { type RefObject, useEffect, useRef, useState } from "react";
 
 /** How long a change waits for the next one before it is kept, ms. */
 const PAUSE = 250;
+/** How long changes that follow one another wait at most, ms. */
+const LONGEST_WAIT = 1500;
 
 /** What a maker has changed and not saved. */
 export interface KeptDraft {
@@ -49,28 +51,39 @@ export function useDraft(id: string, brush: Brush, revision: number, changed: bo
       gone = true;
     };
   }, [id]);
+  // What has not been kept yet, and how to keep it; nothing while all is.
+  const waiting = useRef<() => void>(undefined);
+  const since = useRef(0);
   useEffect(() => {
     if (!ready) return;
     setKept(false);
     const keep = () => (changed && !spent.current ? set(keyOf(id), { text: JSON.stringify(brush), revision }) : del(keyOf(id)));
-    let waiting = true;
-    const now = () => {
-      if (!waiting) return;
-      waiting = false;
+    let newest = true;
+    if (!waiting.current) since.current = performance.now();
+    waiting.current = () => {
+      waiting.current = undefined;
       void keep().then(
-        () => setKept(changed),
-        () => setKept(false),
+        () => newest && setKept(changed),
+        () => newest && setKept(false),
       );
     };
-    const timer = setTimeout(now, changed ? PAUSE : 0);
-    addEventListener("pagehide", now);
+    // A slider that goes on moving is kept on its way.
+    const pause = Math.min(PAUSE, Math.max(0, since.current + LONGEST_WAIT - performance.now()));
+    const timer = setTimeout(() => waiting.current?.(), changed ? pause : 0);
     return () => {
+      newest = false;
       clearTimeout(timer);
-      removeEventListener("pagehide", now);
-      // Leaving the bench must not lose the last quarter of a second; what went into another brush is kept here no longer.
-      if (spent.current) void del(keyOf(id));
-      else now();
     };
   }, [ready, id, brush, revision, changed, spent]);
+  useEffect(() => {
+    const leave = () => waiting.current?.();
+    addEventListener("pagehide", leave);
+    return () => {
+      removeEventListener("pagehide", leave);
+      // Leaving the bench must not lose the last quarter of a second; what went into another brush is kept here no longer.
+      if (spent.current) void del(keyOf(id));
+      else leave();
+    };
+  }, [id, spent]);
   return kept;
 }

@@ -1,11 +1,12 @@
 import { mirrorWays, type Tip } from "@core/tip/model";
+import { memo } from "react";
 import { ChoiceLine, RangeLine, SettingPopover, SettingRow } from "./setting-lines";
 import { type Command, seal, setTip } from "./state";
 
 const wayNames = { never: "never", always: "always", chance: "every other one, by chance" } as const;
 
 /** Where on the path the tip hangs, and whether it is mirrored. */
-export function PlacingLine({ tip: { pivot, mirror }, run }: { tip: Tip; run: (command: Command) => void }) {
+export const PlacingLine = memo(function PlacingLine({ pivot, mirror, run }: Pick<Tip, "pivot" | "mirror"> & { run: (command: Command) => void }) {
   const middle = pivot[0] === 0 && pivot[1] === 0;
   const mirrors = mirror.leftRight !== "never" || mirror.topBottom !== "never";
   const says = [middle ? "turns about its middle" : "turns about a point of its own", mirrors && "mirrored"].filter(Boolean).join(", ");
@@ -51,4 +52,4 @@ export function PlacingLine({ tip: { pivot, mirror }, run }: { tip: Tip; run: (c
       </SettingPopover>
     </SettingRow>
   );
-}
+});

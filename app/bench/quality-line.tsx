@@ -3,6 +3,7 @@ import { type Quality, qualityRow } from "@core/quality/table";
 import { type Family, type Source, sourceNames, sources } from "@core/response/sources";
 import { Plus } from "lucide-react";
 import { DropdownMenu, Slider } from "radix-ui";
+import { memo } from "react";
 import { QualityName } from "./quality-name";
 import { ResponseButton } from "./response-button";
 import { addResponse, type Command, qualityValue, seal, setQuality } from "./state";
@@ -11,14 +12,34 @@ import { ValueField } from "./value-field";
 
 const families: Record<Family, string> = { hand: "Hand", chance: "Chance", course: "Course" };
 
-/** One quality as a row: name, value, slider, its responses, and a way to add one. */
+interface Props {
+  readonly name: Quality;
+  readonly value: number;
+  readonly stops: readonly number[] | undefined;
+  /** All responses of the brush; those of this quality are shown. */
+  readonly responses: Brush["responses"];
+  readonly run: (command: Command) => void;
+}
+
+/** One quality of a brush as a row. */
 export function QualityLine({ name, brush, run }: { name: Quality; brush: Brush; run: (command: Command) => void }) {
+  return <Line name={name} value={qualityValue(brush, name)} stops={brush.stops[name]} responses={brush.responses} run={run} />;
+}
+
+/** Whether a row would look the same: a slider that moves changes one of thirty. */
+function looksAlike(a: Props, b: Props): boolean {
+  if (a.name !== b.name || a.value !== b.value || a.stops !== b.stops || a.run !== b.run) return false;
+  if (a.responses === b.responses) return true;
+  if (a.responses.length !== b.responses.length) return false;
+  return a.responses.every((response, i) => response === b.responses[i] || (response.quality !== a.name && b.responses[i].quality !== a.name));
+}
+
+/** A quality's name, value, slider, its responses, and a way to add one. */
+const Line = memo(function Line({ name, value, stops, responses, run }: Props) {
   const row = qualityRow(name);
-  const value = qualityValue(brush, name);
   const scale = sliderScale(row);
   // Beside several responses there is no room for a slider on a narrow screen; the number can be typed.
-  const crowded = brush.responses.filter((response) => response.quality === name).length > 1;
-  const stops = brush.stops[name];
+  const crowded = responses.filter((response) => response.quality === name).length > 1;
   const exact = (position: number) => {
     const raw = scale.invert(position);
     if (stops) return stops.reduce((best, stop) => (Math.abs(scale(stop) - position) < Math.abs(scale(best) - position) ? stop : best));
@@ -26,7 +47,7 @@ export function QualityLine({ name, brush, run }: { name: Quality; brush: Brush;
   };
   return (
     <div className="flex h-[26px] items-center gap-1.5 pointer-coarse:h-11">
-      <QualityName name={name} brush={brush} />
+      <QualityName name={name} now={value} stops={stops} />
       <ValueField bare label={row.label} value={value} unit={row.unit} onChange={(next) => run(setQuality(name, next))} />
       <Slider.Root
         className={`relative h-[24px] min-w-6 flex-1 touch-none items-center ${crowded ? "hidden max-lg:flex 2xl:flex" : "flex"}`}
@@ -48,7 +69,7 @@ export function QualityLine({ name, brush, run }: { name: Quality; brush: Brush;
           <span className="block size-3 rounded-full border border-ink bg-raised pointer-coarse:size-6" />
         </Slider.Thumb>
       </Slider.Root>
-      {brush.responses.map(
+      {responses.map(
         (response, index) =>
           // biome-ignore lint/suspicious/noArrayIndexKey: a response is its place in the brush
           response.quality === name && <ResponseButton key={index} response={response} index={index} run={run} />,
@@ -56,7 +77,7 @@ export function QualityLine({ name, brush, run }: { name: Quality; brush: Brush;
       <AddResponse name={name} onPick={(source) => run(addResponse(name, source))} />
     </div>
   );
-}
+}, looksAlike);
 
 function AddResponse({ name, onPick }: { name: Quality; onPick: (source: Source) => void }) {
   return (

@@ -1,4 +1,3 @@
-import type { Brush } from "@core/brush";
 import { type Quality, qualityRow } from "@core/quality/table";
 import { Popover } from "radix-ui";
 import { useState } from "react";
@@ -8,11 +7,17 @@ import { box } from "./setting-lines";
 import { qualityValue, seal, setQuality, setStops } from "./state";
 import { readValue, writeValue } from "./units";
 
+interface Props {
+  readonly name: Quality;
+  /** Its value. */
+  readonly now: number;
+  readonly stops: readonly number[] | undefined;
+}
+
 /** A quality's name; a click says what it is, puts it back, tries it at other values, and sets where its slider rests. */
-export function QualityName({ name, brush }: { name: Quality; brush: Brush }) {
+export function QualityName({ name, now, stops }: Props) {
   const { saved, run, onStrip } = useBench();
   const row = qualityRow(name);
-  const now = qualityValue(brush, name);
   const kept = qualityValue(saved, name);
   const differs = now !== kept ? "changed since it was saved" : now !== row.base ? "not the default" : undefined;
   const back = (value: number) => {
@@ -48,7 +53,7 @@ export function QualityName({ name, brush }: { name: Quality; brush: Brush }) {
               </Button>
             </Popover.Close>
           </div>
-          <StopsField name={name} brush={brush} />
+          <StopsField name={name} stops={stops} />
         </Popover.Content>
       </Popover.Portal>
     </Popover.Root>
@@ -56,10 +61,10 @@ export function QualityName({ name, brush }: { name: Quality; brush: Brush }) {
 }
 
 /** Where the slider rests, as a list of numbers. */
-function StopsField({ name, brush }: { name: Quality; brush: Brush }) {
+function StopsField({ name, stops = [] }: Pick<Props, "name" | "stops">) {
   const { run } = useBench();
   const { unit } = qualityRow(name);
-  const written = (brush.stops[name] ?? []).map((stop) => writeValue(stop, unit)).join("; ");
+  const written = stops.map((stop) => writeValue(stop, unit)).join("; ");
   const [draft, setDraft] = useState<string>();
   const [fault, setFault] = useState<string>();
   const commit = () => {

@@ -3,7 +3,7 @@ import type { Response } from "@core/response/model";
 import { sources } from "@core/response/sources";
 import { Trash2, Volume2, VolumeX } from "lucide-react";
 import { Popover } from "radix-ui";
-import { useMemo, useState } from "react";
+import { memo, useMemo, useState } from "react";
 import { Button } from "~/ui/button";
 import { useBench } from "./bench-context";
 import { CurveEditor } from "./curve-editor";
@@ -19,12 +19,12 @@ function isDrawn(source: Response["source"]): boolean {
 }
 
 /** A response at the end of a quality's row; a click opens its curve. */
-export function ResponseButton({ response, index, run }: { response: Response; index: number; run: (command: Command) => void }) {
+export const ResponseButton = memo(function ResponseButton({ response, index, run }: { response: Response; index: number; run: (command: Command) => void }) {
   const { label, joins, unit } = qualityRow(response.quality);
   const source = sources[response.source];
   const what = `${label} by ${source.label.toLowerCase()}`;
   const done = () => run(seal);
-  const { brush, onStrip, readings } = useBench();
+  const { brushNow, onStrip, readings } = useBench();
   const [open, setOpen] = useState(false);
   const signal = useMemo(() => (open ? readings(response.source) : undefined), [open, readings, response.source]);
   // What multiplies is a share of the brush's own value; what adds has the quality's unit.
@@ -77,7 +77,7 @@ export function ResponseButton({ response, index, run }: { response: Response; i
             <select className={`${box} w-28`} aria-label="Let another quality answer alike" value="" onChange={(event) => run(copyResponse(index, event.target.value as Quality))}>
               <option value="">copy to…</option>
               {qualityNames
-                .filter((name) => name !== response.quality && hasValue(brush, name))
+                .filter((name) => name !== response.quality && hasValue(brushNow(), name))
                 .map((name) => (
                   <option key={name} value={name}>
                     {qualityRow(name).label}
@@ -130,4 +130,4 @@ export function ResponseButton({ response, index, run }: { response: Response; i
       </Popover.Portal>
     </Popover.Root>
   );
-}
+});

@@ -1,4 +1,5 @@
 import { type DrawnShape, drawnKinds, type ImageShape, type Shape, shapeOf } from "@core/tip/shape";
+import { memo } from "react";
 import { usePictureChooser } from "./choose-picture";
 import { type Parameter, seed, share, whole } from "./parameters";
 import { PictureSettings } from "./picture-settings";
@@ -19,7 +20,7 @@ export const shapeParameters: Record<DrawnShape["kind"], readonly Parameter[]> =
 const bundleNames = ["round", "flat", "filbert", "fan"] as const;
 
 /** The tip's shape, and behind a button what that shape has to set. A picture is chosen from a file. */
-export function ShapeLine({ shape, run }: { shape: Shape; run: (command: Command) => void }) {
+export const ShapeLine = memo(function ShapeLine({ shape, run }: { shape: Shape; run: (command: Command) => void }) {
   const chooser = usePictureChooser("tips", "A picture for the tip", (path) => run(setShape(withPicture(shape, path))));
   const pick = (kind: Shape["kind"]) => {
     if (kind === "image") chooser.open();
@@ -40,7 +41,7 @@ export function ShapeLine({ shape, run }: { shape: Shape; run: (command: Command
       {chooser.notice}
     </>
   );
-}
+});
 
 /** A picture tip of this one picture, or with it added to those that are there. */
 function withPicture(shape: Shape, file: string): ImageShape {

@@ -1,5 +1,6 @@
 import type { Brush } from "@core/brush";
 import { scatterLaws, steadyKinds, steadyOf } from "@core/trail/model";
+import { memo } from "react";
 import { CheckLine, ChoiceLine, RangeLine, SettingPopover, SettingRow } from "./setting-lines";
 import { type Command, seal, setStandIns, setTrail } from "./state";
 
@@ -9,36 +10,45 @@ const levelNames = { none: "nothing", speed: "speed: quick is heavy", slowness: 
 const directions = ["none", "heading"] as const;
 const directionNames = { none: "nothing", heading: "the heading" } as const;
 
+type Trail = Brush["trail"];
+type StandIns = Brush["standIns"];
+
+interface Props {
+  readonly trail: Trail;
+  readonly standIns: StandIns;
+  readonly run: (command: Command) => void;
+}
+
 /** How the hand is followed before marks are laid, and how strokes begin and end. */
-export function TrailSettings({ brush, run }: { brush: Brush; run: (command: Command) => void }) {
+export const TrailSettings = memo(function TrailSettings({ trail, standIns, run }: Props) {
   const done = () => run(seal);
   return (
     <>
       <SettingRow label="Hand">
-        <SettingPopover name="Hand" says={handSays(brush)} onClose={done}>
-          <HandSettings brush={brush} run={run} />
+        <SettingPopover name="Hand" says={handSays(trail, standIns)} onClose={done}>
+          <HandSettings trail={trail} standIns={standIns} run={run} />
         </SettingPopover>
       </SettingRow>
       <SettingRow label="Ends and time">
-        <SettingPopover name="Ends and time" says={endsSay(brush)} onClose={done}>
-          <EndSettings brush={brush} run={run} />
+        <SettingPopover name="Ends and time" says={endsSay(trail)} onClose={done}>
+          <EndSettings trail={trail} run={run} />
         </SettingPopover>
       </SettingRow>
     </>
   );
-}
+});
 
-function handSays({ trail, standIns }: Brush): string {
+function handSays(trail: Trail, standIns: StandIns): string {
   const helps = Object.values(standIns).some((kind) => kind !== "none");
   return [steadyNames[trail.steady.kind], trail.straight && "straight", helps && "stand-ins"].filter(Boolean).join(", ");
 }
 
-function endsSay({ trail: { taper, perSecond } }: Brush): string {
+function endsSay({ taper, perSecond }: Trail): string {
   const ends = [taper.start > 0 && "tapered start", taper.end > 0 && "tapered end", perSecond > 0 && `${Math.round(perSecond)} a second`].filter(Boolean);
   return ends.join(", ") || "blunt, by way alone";
 }
 
-function HandSettings({ brush: { trail, standIns }, run }: { brush: Brush; run: (command: Command) => void }) {
+function HandSettings({ trail, standIns, run }: Props) {
   const { steady } = trail;
   const done = () => run(seal);
   return (
@@ -92,7 +102,7 @@ function HandSettings({ brush: { trail, standIns }, run }: { brush: Brush; run: 
   );
 }
 
-function EndSettings({ brush: { trail }, run }: { brush: Brush; run: (command: Command) => void }) {
+function EndSettings({ trail, run }: Omit<Props, "standIns">) {
   const { taper } = trail;
   const done = () => run(seal);
   const setTaper = (patch: Partial<typeof taper>, key?: string) => run(setTrail({ taper: { ...taper, ...patch } }, "taper", key));
