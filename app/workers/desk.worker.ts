@@ -1,11 +1,10 @@
 import { grainFindings } from "@core/desk/findings";
 import { grainOfPlane } from "@core/desk/grain-work";
 import { fullRange, histogramOf } from "@core/desk/levels";
-import { greyOf, type Plane } from "@core/desk/plane";
+import { greyOf, type Plane, pictureOfPlane } from "@core/desk/plane";
 import { seamOf } from "@core/desk/seam";
 import { writeGrey16 } from "@core/formats/png/png";
 import { drawGrain, GRAIN_SIDE } from "@core/ground/draw-grain";
-import type { Picture } from "@core/picture/picture";
 import type { DeskAsk, DeskTell } from "./desk-messages";
 import { grainStrokes } from "./grain-strokes";
 import { openPicture } from "./open-picture";
@@ -36,10 +35,6 @@ function bitmapOf({ width, height, data }: Plane, side?: number): Promise<ImageB
   return side && width > side ? createImageBitmap(whole, { resizeWidth: side, resizeQuality: "high" }) : createImageBitmap(whole);
 }
 
-function pictureOf({ width, height, data }: Plane): Picture {
-  return { width, height, channels: 1, data: Uint16Array.from(data, (v) => Math.round(v * 65535)), full: 65535 };
-}
-
 async function take(plane: Plane, name: string): Promise<void> {
   source = plane;
   newest++;
@@ -57,7 +52,7 @@ async function work({ turn, work: settings }: Extract<DeskAsk, { kind: "work" }>
   if (!(await still(turn))) return;
   tell({ kind: "findings", turn, findings: grainFindings(grain), ends: fullRange(grain) });
   if (!(await still(turn))) return;
-  const strokes = await grainStrokes(pictureOf(grain), () => still(turn));
+  const strokes = await grainStrokes(pictureOfPlane(grain), () => still(turn));
   if (strokes) tell({ kind: "strokes", turn, picture: strokes }, [strokes]);
 }
 
@@ -78,8 +73,8 @@ async function answer(ask: DeskAsk): Promise<void> {
       return work(ask);
     case "export": {
       if (!made) return;
-      const { width, height, data } = pictureOf(made);
-      const bytes = Uint8Array.from(writeGrey16(data as Uint16Array, width, height));
+      const { width, height, data } = pictureOfPlane(made);
+      const bytes = Uint8Array.from(writeGrey16(data, width, height));
       tell({ kind: "exported", bytes }, [bytes.buffer]);
     }
   }

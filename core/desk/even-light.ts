@@ -1,4 +1,4 @@
-import type { Plane } from "./plane";
+import { type Plane, reduced } from "./plane";
 
 /** So many boxes blur nearly as a Gaussian. */
 const BOXES = 3;
@@ -24,22 +24,41 @@ export function blurredBy(plane: Plane, sigma: number): Plane {
 
 function boxed({ width, height, data }: Plane, radii: readonly number[]): Plane {
   let from = data;
-  for (const r of radii) if (r > 0) from = boxLines(boxLines(from, height, width, width, 1, r), width, height, 1, width, r);
+  for (const r of radii) if (r > 0) from = boxDown(boxAcross(from, width, r), width, height, r);
   return { width, height, data: from };
 }
 
-/** The mean over `2r + 1` places along each of `lines` lines of `count` places. */
-function boxLines(from: Float32Array<ArrayBuffer>, lines: number, count: number, lineStep: number, step: number, r: number): Float32Array<ArrayBuffer> {
+/** The mean over `2r + 1` px of each row. */
+function boxAcross(from: Float32Array<ArrayBuffer>, width: number, r: number): Float32Array<ArrayBuffer> {
   const out = new Float32Array(from.length);
   const weight = 1 / (2 * r + 1);
-  for (let line = 0; line < lines; line++) {
-    const base = line * lineStep;
-    const at = (i: number) => from[base + Math.min(count - 1, Math.max(0, i)) * step];
+  const last = width - 1;
+  for (let row = 0; row < from.length; row += width) {
     let sum = 0;
-    for (let i = -r; i <= r; i++) sum += at(i);
-    for (let i = 0; i < count; i++) {
-      out[base + i * step] = sum * weight;
-      sum += at(i + r + 1) - at(i - r);
+    for (let x = -r; x <= r; x++) sum += from[row + Math.min(last, Math.max(0, x))];
+    for (let x = 0; x < width; x++) {
+      out[row + x] = sum * weight;
+      sum += from[row + Math.min(last, x + r + 1)] - from[row + Math.max(0, x - r)];
+    }
+  }
+  return out;
+}
+
+/** The mean over `2r + 1` px of each column; the columns go down together, for memory is read by rows. */
+function boxDown(from: Float32Array<ArrayBuffer>, width: number, height: number, r: number): Float32Array<ArrayBuffer> {
+  const out = new Float32Array(from.length);
+  const sums = new Float64Array(width);
+  const weight = 1 / (2 * r + 1);
+  const rowAt = (y: number) => Math.min(height - 1, Math.max(0, y)) * width;
+  for (let y = -r; y <= r; y++) {
+    const row = rowAt(y);
+    for (let x = 0; x < width; x++) sums[x] += from[row + x];
+  }
+  for (let y = 0; y < height; y++) {
+    const [row, coming, going] = [y * width, rowAt(y + r + 1), rowAt(y - r)];
+    for (let x = 0; x < width; x++) {
+      out[row + x] = sums[x] * weight;
+      sums[x] += from[coming + x] - from[going + x];
     }
   }
   return out;
@@ -50,14 +69,20 @@ export function evenlyLit(plane: Plane, radius: number): Plane {
   const { width, height, data } = plane;
   const light = blurredWide(plane, radius).data;
   let mean = 0;
-  for (const v of data) mean += v;
+  for (let i = 0; i < data.length; i++) mean += data[i];
   mean /= data.length;
-  return { width, height, data: data.map((v, i) => Math.min(1, Math.max(0, v - light[i] + mean))) };
+  const out = new Float32Array(data.length);
+  for (let i = 0; i < data.length; i++) out[i] = Math.min(1, Math.max(0, data[i] - light[i] + mean));
+  return { width, height, data: out };
 }
+
+/** The side at which light is looked at: what changes over wide distances is there in a small picture too. */
+const LIGHT_SIDE = 256;
 
 /** How uneven the light is: the range of the plane blurred widely, 0…1. */
 export function unevenLight(plane: Plane): number {
-  const light = blurredWide(plane, Math.min(plane.width, plane.height) / 8).data;
+  const small = reduced(plane, LIGHT_SIDE);
+  const light = blurredWide(small, Math.min(small.width, small.height) / 8).data;
   let low = 1;
   let high = 0;
   for (const v of light) {

@@ -43,9 +43,9 @@ export function grainFindings(plane: Plane): Finding[] {
 function deviationOf(data: Float32Array): number {
   let sum = 0;
   let squares = 0;
-  for (const v of data) {
-    sum += v;
-    squares += v * v;
+  for (let i = 0; i < data.length; i++) {
+    sum += data[i];
+    squares += data[i] * data[i];
   }
   const mean = sum / data.length;
   return Math.sqrt(Math.max(0, squares / data.length - mean * mean));

@@ -1,4 +1,4 @@
-import { type Plane, planeOf } from "./plane";
+import { type Plane, reducedTo } from "./plane";
 
 /** The side at which repeats are looked for, px, and the shifts that are too short to be one. */
 const SIDE = 64;
@@ -15,7 +15,7 @@ export interface Repeat {
 
 /** Looks for a part of a tile that comes again within it. */
 export function repeatOf(plane: Plane): Repeat {
-  const small = reduced(plane, SIDE);
+  const small = reducedTo(plane, SIDE, SIDE);
   const n = SIDE * SIDE;
   let mean = 0;
   for (const v of small.data) mean += v;
@@ -37,15 +37,4 @@ export function repeatOf(plane: Plane): Repeat {
     }
   }
   return best;
-}
-
-/** Each px the mean of what it covers; a smaller plane is read at its nearest px. */
-function reduced({ width, height, data }: Plane, side: number): Plane {
-  return planeOf(side, side, (x, y) => {
-    const [x0, y0] = [Math.floor((x * width) / side), Math.floor((y * height) / side)];
-    const [x1, y1] = [Math.max(x0 + 1, Math.floor(((x + 1) * width) / side)), Math.max(y0 + 1, Math.floor(((y + 1) * height) / side))];
-    let sum = 0;
-    for (let j = y0; j < y1; j++) for (let i = x0; i < x1; i++) sum += data[j * width + i];
-    return sum / ((x1 - x0) * (y1 - y0));
-  });
 }

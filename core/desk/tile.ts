@@ -1,4 +1,4 @@
-import { type Plane, planeOf } from "./plane";
+import type { Plane } from "./plane";
 
 export type TileWay = "blend" | "cut";
 
@@ -13,21 +13,32 @@ export function tiled(plane: Plane, overlap: number, way: TileWay): Plane {
   return transposed(joinedAcross(transposed(joinedAcross(plane, overlap, way)), overlap, way));
 }
 
+/** px of a block that is turned at once: its rows and columns fit the nearest cache. */
+const BLOCK = 32;
+
 function transposed({ width, height, data }: Plane): Plane {
-  return planeOf(height, width, (x, y) => data[x * width + y]);
+  const out = new Float32Array(data.length);
+  for (let top = 0; top < height; top += BLOCK)
+    for (let left = 0; left < width; left += BLOCK)
+      for (let y = top; y < Math.min(height, top + BLOCK); y++) for (let x = left; x < Math.min(width, left + BLOCK); x++) out[x * height + y] = data[y * width + x];
+  return { width: height, height: width, data: out };
 }
 
 /** Joins right to left: the strip of the left border shows the right one's px up to a seam in each row. */
 function joinedAcross({ width, height, data }: Plane, overlap: number, way: TileWay): Plane {
   const w = width - overlap;
   const seam = way === "cut" ? leastPath(overlap, height, (x, y) => (data[y * width + w + x] - data[y * width + x]) ** 2) : undefined;
-  return planeOf(w, height, (x, y) => {
-    const own = data[y * width + x];
-    if (x >= overlap) return own;
-    const other = data[y * width + w + x];
-    const share = seam ? softStep(x - seam[y]) : eased((x + 0.5) / overlap);
-    return other + share * (own - other);
-  });
+  const out = new Float32Array(w * height);
+  for (let y = 0; y < height; y++) {
+    out.set(data.subarray(y * width, y * width + w), y * w);
+    for (let x = 0; x < overlap; x++) {
+      const own = data[y * width + x];
+      const other = data[y * width + w + x];
+      const share = seam ? softStep(x - seam[y]) : eased((x + 0.5) / overlap);
+      out[y * w + x] = other + share * (own - other);
+    }
+  }
+  return { width: w, height, data: out };
 }
 
 function eased(t: number): number {

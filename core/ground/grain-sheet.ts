@@ -52,12 +52,12 @@ function drawnSheet(grain: Exclude<Grain, { kind: "picture" }>): GrainSheet {
 
 /** Light is high; what is transparent is a valley. Luma with the weights of ITU-R BT.709. */
 function heightsOf({ width, height, channels, data, full }: Picture): GrainSheet {
-  const heights = Float32Array.from({ length: width * height }, (_, i) => {
-    const at = i * channels;
+  const heights = new Float32Array(width * height);
+  for (let i = 0, at = 0; i < heights.length; i++, at += channels) {
     const grey = channels < 3 ? data[at] : 0.2126 * data[at] + 0.7152 * data[at + 1] + 0.0722 * data[at + 2];
     const alpha = channels % 2 === 0 ? data[at + channels - 1] / full : 1;
-    return (grey / full) * alpha;
-  });
+    heights[i] = (grey / full) * alpha;
+  }
   return { width, height, heights };
 }
 

@@ -31,7 +31,7 @@ export function readPicture(picture: Picture, map: Picture | undefined, { covera
   if (colour === "two-tone")
     planes.push(
       new Uint16Array(pixels),
-      Uint16Array.from(strength, (m, i) => Math.round(m * grey(i))),
+      sharesOf(strength, grey),
     );
   let sheet: Sheet = { width, height, planes };
   while (Math.max(sheet.width, sheet.height) > MOST_SAMPLED) sheet = halved(sheet);
@@ -40,9 +40,16 @@ export function readPicture(picture: Picture, map: Picture | undefined, { covera
 
 /** Two planes: how much of the dark and of the light colour a pixel takes; the map's middle grey changes nothing. */
 function tonePlanes(grey: (i: number) => number, strength: Uint16Array): Uint16Array[] {
-  const dark = Uint16Array.from(strength, (m, i) => Math.round(m * Math.max(0, 1 - 2 * grey(i))));
-  const light = Uint16Array.from(strength, (m, i) => Math.round(m * Math.max(0, 2 * grey(i) - 1)));
+  const dark = sharesOf(strength, (i) => Math.max(0, 1 - 2 * grey(i)));
+  const light = sharesOf(strength, (i) => Math.max(0, 2 * grey(i) - 1));
   return [dark, light];
+}
+
+/** A share, 0…1, of each px's strength. */
+function sharesOf(strength: Uint16Array, share: (i: number) => number): Uint16Array {
+  const out = new Uint16Array(strength.length);
+  for (let i = 0; i < out.length; i++) out[i] = Math.round(strength[i] * share(i));
+  return out;
 }
 
 /** The map's grey at a pixel of the picture, whatever size the map has. */
@@ -58,7 +65,7 @@ function mapReader(map: Picture | undefined, picture: Picture): (i: number) => n
 
 function ownPlanes({ channels, data, full }: Picture, strength: Uint16Array): Uint16Array[] {
   const step = channels < 3 ? 0 : 1;
-  return [0, 1, 2].map((c) => Uint16Array.from(strength, (m, i) => Math.round((m * data[i * channels + c * step]) / full)));
+  return [0, 1, 2].map((c) => sharesOf(strength, (i) => data[i * channels + c * step] / full));
 }
 
 function alphaOf({ channels, data, full }: Picture): (i: number) => number {

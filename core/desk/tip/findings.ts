@@ -57,8 +57,7 @@ export function tipFindings(strength: Plane, largest: number, aboutMiddle = true
       says: `Its weight lies ${percent(off)} off the middle: it wobbles as it turns.`,
       mend: { label: "Centre it", step: { kind: "centre", by: "weight" } },
     });
-  let strongest = 0;
-  for (const v of data) strongest = Math.max(strongest, v);
+  const strongest = strongestOf(data);
   if (strongest < FLAT_BELOW)
     found.push({
       kind: "flat",
@@ -102,10 +101,17 @@ function borderInk({ width, height, data }: Plane): number {
   return count;
 }
 
+// By numbers: going over sixteen million px with an iterator takes a second.
+function strongestOf(data: Float32Array): number {
+  let strongest = 0;
+  for (let i = 0; i < data.length; i++) if (data[i] > strongest) strongest = data[i];
+  return strongest;
+}
+
 /** The share of px that are something, but under 2 %. */
 function hazeOf(data: Float32Array): number {
   let count = 0;
-  for (const v of data) if (v > 0.0005 && v <= NEARLY_NOTHING) count++;
+  for (let i = 0; i < data.length; i++) if (data[i] > 0.0005 && data[i] <= NEARLY_NOTHING) count++;
   return count / data.length;
 }
 

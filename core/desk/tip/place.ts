@@ -13,13 +13,15 @@ export interface Box {
 export function contentBox({ width, height, data }: Plane): Box | undefined {
   let [left, top, right, bottom] = [width, height, 0, 0];
   for (let y = 0; y < height; y++) {
-    for (let x = 0; x < width; x++) {
-      if (data[y * width + x] <= NEARLY_NOTHING) continue;
-      left = Math.min(left, x);
-      right = Math.max(right, x + 1);
-      top = Math.min(top, y);
-      bottom = y + 1;
-    }
+    const row = y * width;
+    let [first, end] = [0, width];
+    while (first < width && data[row + first] <= NEARLY_NOTHING) first++;
+    if (first === width) continue;
+    while (data[row + end - 1] <= NEARLY_NOTHING) end--;
+    left = Math.min(left, first);
+    right = Math.max(right, end);
+    top = Math.min(top, y);
+    bottom = y + 1;
   }
   return left < right ? { left, top, right, bottom } : undefined;
 }

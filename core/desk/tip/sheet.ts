@@ -32,13 +32,14 @@ export function likelySource({ channels, data, full }: Picture): StrengthSource 
 /** Makes a tip of a picture. Transparent px have no strength, whatever their colour. @param grey how light it is, where that is known already */
 export function sheetOfPicture(picture: Picture, source: StrengthSource, grey: Plane = greyOf(picture)): TipSheet {
   const { width, height, channels, data, full } = picture;
-  const alpha = channels % 2 === 0 ? (i: number) => data[i * channels + channels - 1] / full : () => 1;
   const strength = new Float32Array(width * height);
-  for (let i = 0; i < strength.length; i++) {
-    // The grey is laid on white: its darkness holds the alpha already.
-    if (source === "alpha") strength[i] = alpha(i);
-    else strength[i] = source === "darkness" ? 1 - grey.data[i] : Math.max(0, grey.data[i] - 1 + alpha(i));
-  }
+  const greys = grey.data;
+  const last = channels - 1;
+  const clears = channels % 2 === 0;
+  // The grey is laid on white: its darkness holds the alpha already.
+  if (source === "darkness") for (let i = 0; i < strength.length; i++) strength[i] = 1 - greys[i];
+  else if (source === "alpha") for (let i = 0; i < strength.length; i++) strength[i] = clears ? data[i * channels + last] / full : 1;
+  else for (let i = 0; i < strength.length; i++) strength[i] = Math.max(0, greys[i] - 1 + (clears ? data[i * channels + last] / full : 1));
   return { strength: { width, height, data: strength }, greys: grey };
 }
 
