@@ -1,15 +1,16 @@
 import { type Brush, smudging } from "@core/brush";
 import type { Rgb } from "@core/colour/srgb";
+import type { Plane } from "@core/desk/plane";
 import type { TipSheet } from "@core/desk/tip/sheet";
 import { copiesOf } from "@core/desk/tip/symmetry";
 import type { Sample } from "@core/hand/sample";
 import { createKernels, type Kernels } from "@core/kernels/load";
-import { ONE, TILE } from "@core/kernels/marks";
+import { ONE, TILE, toQ15 } from "@core/kernels/marks";
 import type { Pictures } from "@core/picture/picture";
 import type { Ink } from "@core/stroke/ink";
 import { paintHand, StrokePainter } from "@core/stroke/painter";
 import { Picture } from "@core/surface/picture";
-import { Surface } from "@core/surface/surface";
+import { ALL_BANDS, Surface } from "@core/surface/surface";
 import type { TipPen } from "./tip-desk-messages";
 
 const PAPER: Rgb = [1, 1, 1];
@@ -92,28 +93,50 @@ export class TipCanvas {
   /** Puts a sheet on the surface. */
   private fill({ strength, map }: TipSheet): void {
     const { surface } = this;
-    const { width, height, columns, rows } = surface;
+    const { heap, run } = this.kernels;
+    const { columns, rows } = surface;
     surface.clear(0);
+    const cover = heap.take(TILE * TILE * 2);
+    const [red, green, blue] = INK.map(toQ15);
     for (let index = 0; index < columns * rows; index++) {
-      const [left, top] = [(index % columns) * TILE, Math.floor(index / columns) * TILE];
-      if (!holds(strength.data, width, left, top, Math.min(TILE, width - left), Math.min(TILE, height - top))) continue;
-      const tile = surface.layers[0].tiles.make(index) / 2;
-      const words = this.kernels.heap.u16;
-      const [columnsHere, rowsHere] = [Math.min(TILE, width - left), Math.min(TILE, height - top)];
-      for (let y = 0; y < rowsHere; y++) {
-        for (let x = 0; x < columnsHere; x++) {
-          const from = (top + y) * width + left + x;
-          const alpha = strength.data[from] * ONE;
-          if (alpha === 0) continue;
-          const to = tile + y * TILE + x;
-          const grey = map?.data[from] ?? 0;
-          words[to] = alpha * (map ? grey : INK[0]) + 0.5;
-          words[to + PLANE_WORDS] = alpha * (map ? grey : INK[1]) + 0.5;
-          words[to + 2 * PLANE_WORDS] = alpha * (map ? grey : INK[2]) + 0.5;
-          words[to + 3 * PLANE_WORDS] = alpha + 0.5;
-        }
+      if (!this.coverOf(strength, index, cover)) continue;
+      const tile = surface.layers[0].tiles.enter(index);
+      run.coverEmpty(tile, cover, red, green, blue);
+      if (map) this.shade(tile, map, index);
+      heap.u8[surface.dirty + index] = ALL_BANDS;
+    }
+    heap.give(cover, TILE * TILE * 2);
+  }
+
+  /** Writes a tile of strength, and says whether there is any. */
+  private coverOf({ width, height, data }: Plane, index: number, cover: number): boolean {
+    const words = this.kernels.heap.u16;
+    const [left, top] = [(index % this.surface.columns) * TILE, Math.floor(index / this.surface.columns) * TILE];
+    const [across, down] = [Math.min(TILE, width - left), Math.min(TILE, height - top)];
+    if (across < TILE || down < TILE) words.fill(0, cover / 2, cover / 2 + PLANE_WORDS);
+    let any = 0;
+    for (let y = 0; y < down; y++) {
+      const from = (top + y) * width + left;
+      const to = cover / 2 + y * TILE;
+      for (let x = 0; x < across; x++) {
+        const value = (data[from + x] * ONE + 0.5) | 0;
+        words[to + x] = value;
+        any |= value;
       }
-      this.kernels.heap.u8[surface.dirty + index] = 0xff;
+    }
+    return any !== 0;
+  }
+
+  /** Gives a tile the greys of a lightness map. */
+  private shade(tile: number, { width, height, data }: Plane, index: number): void {
+    const words = this.kernels.heap.u16;
+    const [left, top] = [(index % this.surface.columns) * TILE, Math.floor(index / this.surface.columns) * TILE];
+    for (let y = 0; y < Math.min(TILE, height - top); y++) {
+      for (let x = 0; x < Math.min(TILE, width - left); x++) {
+        const at = tile / 2 + y * TILE + x;
+        const grey = words[at + 3 * PLANE_WORDS] * data[(top + y) * width + left + x] + 0.5;
+        words[at] = words[at + PLANE_WORDS] = words[at + 2 * PLANE_WORDS] = grey;
+      }
     }
   }
 
@@ -142,9 +165,4 @@ export class TipCanvas {
     const data = new ImageData(this.picture.pixels, this.picture.stride, this.surface.height);
     this.drawing.putImageData(data, 0, 0, left, top, right - left, bottom - top);
   }
-}
-
-function holds(data: Float32Array, stride: number, left: number, top: number, width: number, height: number): boolean {
-  for (let y = 0; y < height; y++) for (let x = 0; x < width; x++) if (data[(top + y) * stride + left + x] > 0) return true;
-  return false;
 }
