@@ -1,7 +1,9 @@
 import type { Brush } from "@core/brush";
+import type { MainHand } from "@core/hand/proof";
 import type { Source } from "@core/response/sources";
-import { createContext, useContext } from "react";
-import type { Command } from "./state";
+import { createContext, useContext, useMemo, useRef } from "react";
+import { readingsOf } from "./readings";
+import type { BenchState, Command } from "./state";
 import type { StripSubject } from "./test-strip";
 
 /** What every row of the bench may need besides its own number. It stays the same while a brush is tuned, so that rows need not be drawn anew. */
@@ -19,6 +21,16 @@ export interface BenchActs {
 const context = createContext<BenchActs | undefined>(undefined);
 
 export const BenchProvider = context.Provider;
+
+/** What rows need of this bench, for its provider. */
+export function useRowActs({ brush, saved }: BenchState, hand: MainHand, run: BenchActs["run"], onStrip: BenchActs["onStrip"]): BenchActs {
+  const now = useRef({ brush, hand });
+  now.current = { brush, hand };
+  return useMemo(
+    () => ({ saved, brushNow: () => now.current.brush, run, onStrip, readings: (source) => readingsOf(now.current.brush, now.current.hand, source) }),
+    [saved, run, onStrip],
+  );
+}
 
 /** @throws Error outside a bench */
 export function useBench(): BenchActs {

@@ -5,7 +5,7 @@ import { useFetcher, useLocation, useNavigate } from "react-router";
 import type { PaperManner, Tell } from "~/workers/messages";
 import { closedBecause, firstLayers } from "~/workers/own-layers";
 import { BenchBar } from "./bench-bar";
-import { type BenchActs, BenchProvider } from "./bench-context";
+import { BenchProvider, useRowActs } from "./bench-context";
 import { BenchNotices } from "./bench-notices";
 import { Bodies } from "./bodies";
 import { ConflictDialog } from "./conflict-dialog";
@@ -22,7 +22,6 @@ import { PaintersPanel } from "./painters-panel";
 import { type Panel, PanelSwitch } from "./panel-switch";
 import { PaperBar } from "./paper-bar";
 import { type PaperHandle, PaperSheet } from "./paper-sheet";
-import { readingsOf } from "./readings";
 import { ResponseTable } from "./response-table";
 import type { action } from "./route";
 import { SaveAsDialog } from "./save-as-dialog";
@@ -167,18 +166,7 @@ export function Bench({ kept, others, madeFrom }: Props) {
     onView({ hand });
   };
 
-  const now = useRef({ brush, hand: view.hand });
-  now.current = { brush, hand: view.hand };
-  const acts = useMemo(
-    (): BenchActs => ({
-      saved: state.saved,
-      brushNow: () => now.current.brush,
-      run,
-      onStrip: setStrip,
-      readings: (source) => readingsOf(now.current.brush, now.current.hand, source),
-    }),
-    [state.saved, run],
-  );
+  const acts = useRowActs(state, view.hand, run, setStrip);
   const shown = panel === "painters" && tried ? tried : showsHeld && held ? held : brush;
   const ratio = typeof window === "undefined" ? 1 : window.devicePixelRatio || 1;
 

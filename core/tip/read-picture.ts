@@ -28,11 +28,7 @@ export function readPicture(picture: Picture, map: Picture | undefined, { covera
   const planes: Uint16Array[] = [strength];
   if (colour === "own") planes.push(...ownPlanes(picture, strength));
   if (colour === "lightness") planes.push(...tonePlanes(mapReader(map, picture), strength));
-  if (colour === "two-tone")
-    planes.push(
-      new Uint16Array(pixels),
-      sharesOf(strength, grey),
-    );
+  if (colour === "two-tone") planes.push(new Uint16Array(pixels), sharesOf(strength, grey));
   let sheet: Sheet = { width, height, planes };
   while (Math.max(sheet.width, sheet.height) > MOST_SAMPLED) sheet = halved(sheet);
   return sheet;

@@ -1,7 +1,8 @@
 import { createKernels } from "@core/kernels/load";
 import { ONE } from "@core/kernels/marks";
-import { type Mask, snapSize, TipMasks } from "@core/tip/masks";
+import { type Mask, type MaskAsk, snapPlace, snapSize, TipMasks } from "@core/tip/masks";
 import { drawnKinds, type Shape, shapeOf } from "@core/tip/shape";
+import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { askFor } from "../helpers";
 
@@ -155,4 +156,43 @@ test("bristles open with pressure", () => {
   };
   expect(width(0) / width(1)).toBeGreaterThan(0.6);
   expect(width(0) / width(1)).toBeLessThan(0.8);
+});
+
+describe("a mask follows from what it is asked for alone", () => {
+  const shape = fc.constantFrom<Shape>(ellipse, ellipse, shapeOf("rectangle"), shapeOf("rake"));
+  const share = fc.double({ min: 0, max: 1, noNaN: true });
+  const ask = fc
+    .record({
+      shape,
+      size: fc.constantFrom(0.5, 3, 9.7, 20, 20.03, 64, 130),
+      roundness: fc.constantFrom(1, 0.4, 0.401),
+      angle: fc.constantFrom(0, 45, 45.2, -90, 400),
+      hardness: fc.constantFrom(0, 0.5, 0.501, 1),
+      fx: share,
+      fy: share,
+      mirrorX: fc.constantFrom(0, 1),
+    })
+    .map(({ fx, fy, ...part }): MaskAsk => {
+      const size = snapSize(part.size);
+      const inside = (f: number) => Math.min(f, 0.999);
+      const [x, y] = [snapPlace(inside(fx), size), snapPlace(inside(fy), size)];
+      return askFor({ ...part, size, fx: x - Math.floor(x), fy: y - Math.floor(y) });
+    });
+
+  test("whatever was asked for before it", () => {
+    fc.assert(
+      fc.property(fc.array(ask, { minLength: 1, maxLength: 12 }), (asks) => {
+        const used = new TipMasks(kernels);
+        const drawn = asks.map((one) => used.of(one)).at(-1);
+        const fresh = new TipMasks(kernels).of(asks[asks.length - 1]);
+        expect(drawn === undefined).toBe(fresh === undefined);
+        if (!drawn || !fresh) return;
+        expect([drawn.width, drawn.height, drawn.left, drawn.top]).toEqual([fresh.width, fresh.height, fresh.left, fresh.top]);
+        expect(strengths(drawn)).toEqual(strengths(fresh));
+        // Asked again, it is the same one.
+        expect(used.of(asks[asks.length - 1])?.mask).toBe(drawn.mask);
+      }),
+      { numRuns: 12 },
+    );
+  });
 });
