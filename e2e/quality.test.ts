@@ -239,3 +239,40 @@ test("what is not saved is kept as a draft: it is there after leaving, and after
   expect(await again.getByText("This is your draft").count()).toBe(0);
   await context.close();
 });
+
+test("a slider that goes on moving is kept on its way, and its row alone tells the change until it is put back", { timeout: 60_000 }, async () => {
+  const { context, page, complaints } = await painter(browser);
+  await enterDemo(page);
+  await page.getByRole("link", { name: "Drop shade", exact: true }).last().click();
+  await proofed(page);
+  const hardness = page.getByRole("textbox", { name: "Hardness", exact: true });
+  const before = await hardness.inputValue();
+  const kept = await page.getByRole("slider", { name: "Flow, slider" }).evaluate(async (thumb) => {
+    // More often than a draft waits for the next change, for longer than it waits at most.
+    for (let step = 0; step < 24; step++) {
+      thumb.dispatchEvent(new KeyboardEvent("keydown", { key: step % 2 ? "ArrowRight" : "PageDown", bubbles: true }));
+      await new Promise((resolve) => setTimeout(resolve, 100));
+    }
+    const base = await new Promise<IDBDatabase>((resolve, reject) => {
+      const opening = indexedDB.open("keyval-store");
+      opening.onsuccess = () => resolve(opening.result);
+      opening.onerror = () => reject(opening.error);
+    });
+    return new Promise<number>((resolve) => {
+      const count = base.transaction("keyval").objectStore("keyval").count();
+      count.onsuccess = () => resolve(count.result);
+    });
+  });
+  expect(kept).toBe(1);
+  expect(await hardness.inputValue()).toBe(before);
+  const flow = page.getByRole("button", { name: /^Flow: what it is.*changed since it was saved/ });
+  await flow.waitFor();
+  expect(await page.getByRole("button", { name: /changed since it was saved/ }).count()).toBe(1);
+  await flow.click();
+  await page.getByRole("button", { name: /^As saved/ }).click();
+  await page.keyboard.press("Escape");
+  await page.getByText("rev 1 · saved").waitFor();
+  expect(await page.getByRole("button", { name: /changed since it was saved/ }).count()).toBe(0);
+  expect(complaints).toEqual([]);
+  await context.close();
+});
