@@ -3,7 +3,7 @@ import type { SpaceName } from "@core/paint/spaces";
 import { spaceNames } from "@core/paint/spaces";
 import { refills, sights, takings } from "@core/paint/wet";
 import { type Blend, blendNames } from "@core/surface/blend";
-import type { ReactNode } from "react";
+import { memo, type ReactNode } from "react";
 import { Segments } from "~/ui/segments";
 import { QualityLine } from "./quality-line";
 import { box, CheckLine, ChoiceLine, RangeLine, SettingPopover, SettingRow } from "./setting-lines";
@@ -29,7 +29,7 @@ interface Props {
 }
 
 /** What the colour does: how it builds up and joins, what it takes from the surface, how it runs out, gathers and stands. */
-export function PaintSettings({ brush, run }: Props) {
+export const PaintSettings = memo(function PaintSettings({ brush, run }: Props) {
   const { paint } = brush;
   const done = () => run(seal);
   return (
@@ -91,6 +91,11 @@ export function PaintSettings({ brush, run }: Props) {
       </SettingRow>
     </>
   );
+}, paintsAlike);
+
+/** Whether nothing that is shown here differs: the other bodies may. */
+function paintsAlike(a: Props, b: Props): boolean {
+  return a.brush.paint === b.brush.paint && a.brush.responses === b.brush.responses && a.brush.stops === b.brush.stops && a.run === b.run;
 }
 
 function Says({ children }: { children: ReactNode }) {

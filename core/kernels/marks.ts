@@ -14,6 +14,12 @@ export function toQ15(value: number): number {
   return value <= 0 ? 0 : value >= 1 ? ONE : (value * ONE + 0.5) | 0;
 }
 
+/** As `toQ15`, of a number where it lies in a row: numbers that functions hand to one another may be boxed, which a million marks would pay for. */
+export function q15At(row: Float64Array, at: number): number {
+  const value = row[at];
+  return value <= 0 ? 0 : value >= 1 ? ONE : (value * ONE + 0.5) | 0;
+}
+
 // Multiples of these two lie evenly in the unit square (M. Roberts' sequence R2: powers of 1 / 1.3247…, the root of x³ = x + 1).
 const ALONG = 0.7548776662466927;
 const ACROSS = 0.5698402909980532;

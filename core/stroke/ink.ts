@@ -1,7 +1,7 @@
 import type { Brush } from "../brush/schema";
 import { intoOklch, outOfOklch, shiftOklch } from "../colour/oklch";
 import type { Rgb } from "../colour/srgb";
-import { toQ15 } from "../kernels/marks";
+import { q15At } from "../kernels/marks";
 import { qualityIndex } from "../quality/table";
 import { variesWithinStroke } from "../response/respond";
 
@@ -68,9 +68,9 @@ export class Inking {
     shift[3] = row[at + second];
     this.asked = undefined;
     this.mix();
-    this.red = toQ15(this.mixed[0]);
-    this.green = toQ15(this.mixed[1]);
-    this.blue = toQ15(this.mixed[2]);
+    this.red = q15At(this.mixed, 0);
+    this.green = q15At(this.mixed, 1);
+    this.blue = q15At(this.mixed, 2);
     if (this.depth > 0 || this.twoTone) this.settleTones();
   }
 
@@ -92,14 +92,14 @@ export class Inking {
     const { tone } = this;
     if (this.twoTone) tone.set(this.mixed);
     else this.toneOf(-this.depth);
-    this.darkRed = toQ15(tone[0]);
-    this.darkGreen = toQ15(tone[1]);
-    this.darkBlue = toQ15(tone[2]);
+    this.darkRed = q15At(tone, 0);
+    this.darkGreen = q15At(tone, 1);
+    this.darkBlue = q15At(tone, 2);
     if (this.twoTone) tone.set(this.ink.second);
     else this.toneOf(this.depth);
-    this.lightRed = toQ15(tone[0]);
-    this.lightGreen = toQ15(tone[1]);
-    this.lightBlue = toQ15(tone[2]);
+    this.lightRed = q15At(tone, 0);
+    this.lightGreen = q15At(tone, 1);
+    this.lightBlue = q15At(tone, 2);
   }
 
   /** Makes the mark's colour lighter by `lightness`, or darker. */

@@ -2,7 +2,7 @@ import type { Brush } from "../brush/schema";
 import { chance } from "../chance/counter";
 import { DEEPEST_SHARED, GroundSheet, Lie, MarkSheet } from "../ground/catch";
 import { type Ground, groundLaws } from "../ground/model";
-import { toQ15 } from "../kernels/marks";
+import { q15At, toQ15 } from "../kernels/marks";
 import type { Pictures } from "../picture/picture";
 import { qualityIndex } from "../quality/table";
 import type { Surface } from "../surface/surface";
@@ -49,7 +49,7 @@ export class GroundMeeting {
   /** How far the ground shows in a mark, Q15. The grain lies as the stroke's first mark finds it. @throws MissingGrain */
   depthOf(row: Float64Array, at: number): number {
     if (this.room === 0) this.begin(row, at);
-    return toQ15(this.ownGround ? row[at + depth] : this.ground.depth);
+    return this.ownGround ? q15At(row, at + depth) : toQ15(this.ground.depth);
   }
 
   /** The address of the height under the px (x, y) of a mark whose middle is at (left, top); 0 where the tiles have it. */

@@ -2,7 +2,7 @@ import { cosDegrees, sinDegrees } from "../numeric/trig";
 import type { Pictures } from "../picture/picture";
 import { qualityIndex } from "../quality/table";
 import type { Surface } from "../surface/surface";
-import { type MaskAsk, snapPlace, snapSize, type TipMasks } from "../tip/masks";
+import { type MaskAsk, phasesOf, snapSize, type TipMasks } from "../tip/masks";
 import type { Tip } from "../tip/model";
 import { markField } from "./mark-list";
 
@@ -16,6 +16,7 @@ export class TipPlacer {
   private readonly ask: MaskAsk;
   private readonly offCentre: boolean;
   private lastSize = 0;
+  private phases = 1;
 
   constructor(
     private readonly surface: Surface,
@@ -37,6 +38,7 @@ export class TipPlacer {
     if (row[at + size] !== this.lastSize) {
       this.lastSize = row[at + size];
       ask.size = snapSize(this.lastSize);
+      this.phases = phasesOf(ask.size);
     }
     const reach = ask.size;
     ask.roundness = row[at + roundness];
@@ -55,8 +57,10 @@ export class TipPlacer {
       px -= c * u + s * v;
       py -= c * v - s * u;
     }
-    const x = snapPlace(px, reach);
-    const y = snapPlace(py, reach);
+    // As `snapPlace`, without handing numbers over.
+    const { phases } = this;
+    const x = Math.round(px * phases) / phases;
+    const y = Math.round(py * phases) / phases;
     if (x + reach < 0 || y + reach < 0 || x - reach > surface.width || y - reach > surface.height) return -1;
     this.left = Math.floor(x);
     this.top = Math.floor(y);

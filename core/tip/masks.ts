@@ -46,7 +46,7 @@ const WORTH = 3;
 const LEAST_ROOM = 8 << 20;
 
 /** Into how many sub-pixel places a pixel is divided: the smaller the tip, the more they show. */
-function phasesOf(size: number): number {
+export function phasesOf(size: number): number {
   return size < 10 ? 16 : size < 48 ? 8 : size < 96 ? 4 : size < 700 ? 2 : 1;
 }
 
