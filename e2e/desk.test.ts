@@ -1,14 +1,23 @@
-import { readFileSync } from "node:fs";
+import { randomFillSync } from "node:crypto";
+import { existsSync, readFileSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
 import { decode, encode } from "fast-png";
 import type { Browser } from "playwright-core";
+import sharp from "sharp";
 import { afterAll, beforeAll, expect, test } from "vitest";
 import { enterDemo, openBrowser, painter, proofed } from "./browser";
+
+const largePath = join(tmpdir(), `brosse-${process.pid}-large.png`);
 
 let browser: Browser;
 beforeAll(async () => {
   browser = await openBrowser();
 });
-afterAll(() => browser.close());
+afterAll(async () => {
+  rmSync(largePath, { force: true });
+  await browser.close();
+});
 
 /** A sheet of sand, brighter to the right: neither its light nor its border will do. */
 function sand(): Buffer {
@@ -180,6 +189,40 @@ test("a drawn grain follows its numbers, is kept, found, opened as it was, and m
   await mine.click();
   await page.getByRole("button", { name: "Forget Comb lines; brushes keep it" }).click();
   await expect.poll(() => mine.textContent(), { timeout: 15_000 }).toBe(`My grains (${count})`);
+  expect(complaints).toEqual([]);
+  await context.close();
+});
+
+/** A file of four thousand px a side; sixteen bits of chance do not pack, and take seconds to unpack. */
+async function largePicture(): Promise<string> {
+  const path = largePath;
+  if (!existsSync(path)) {
+    const side = 4000;
+    const noise = randomFillSync(new Uint16Array(side * side));
+    await sharp(noise, { raw: { width: side, height: side, channels: 1 } })
+      .toColourspace("grey16")
+      .png({ compressionLevel: 1 })
+      .toFile(path);
+  }
+  return path;
+}
+
+test.each([
+  ["/desk/tip", "A picture for a tip", "nothing on it yet", /^320×240 px$/],
+  ["/desk/grain", "A picture of a surface", "nothing on it yet", /^sand\.png, 320×240 px$/],
+] as const)("on %s a large picture says that it is being opened and can be stopped; the next one opens", { timeout: 60_000 }, async (path, field, empty, lies) => {
+  const { context, page, complaints } = await painter(browser);
+  await enterDemo(page);
+  await page.goto(path);
+  const status = page.getByRole("banner").getByRole("status");
+  await page.getByLabel(field).setInputFiles(await largePicture());
+  await page.getByText(/^opening .*large\.png…$/).waitFor();
+  await page.getByRole("button", { name: "Stop", exact: true }).click();
+  await expect.poll(() => status.textContent()).toBe(empty);
+  await page.waitForTimeout(2500);
+  expect(await status.textContent()).toBe(empty);
+  await page.getByLabel(field).setInputFiles({ name: "sand.png", mimeType: "image/png", buffer: sand() });
+  await expect.poll(() => status.textContent(), { timeout: 20_000 }).toMatch(lies);
   expect(complaints).toEqual([]);
   await context.close();
 });

@@ -12,6 +12,7 @@ import { BitmapView } from "./bitmap-view";
 import { Bars, Card } from "./card";
 import { takeCarried } from "./carry-picture";
 import { DeskFrame } from "./desk-frame";
+import { DeskStatus } from "./desk-status";
 import { FindingList } from "./finding-list";
 import { GrainKeepCard } from "./grain-keep-card";
 import { GrainPrintCard, type ScaledSet, usualPrint } from "./grain-print-card";
@@ -41,7 +42,7 @@ export function GrainDesk({ brushes, sets, grains, studio }: Props) {
   const [drawn, setDrawn] = useState<DrawnGrain>();
   /** Why an SVG picture could not be drawn. */
   const [undrawn, setUndrawn] = useState<string>();
-  const { desk, open, generate, exportPng } = useDesk(work);
+  const { desk, opening, open, generate, exportPng } = useDesk(work);
   const chooser = useRef<HTMLInputElement>(null);
   const set = (patch: Partial<GrainWork>) => setWork((now) => ({ ...now, ...patch }));
   const begin = useCallback(
@@ -81,9 +82,7 @@ export function GrainDesk({ brushes, sets, grains, studio }: Props) {
     <DeskFrame label="A picture of a surface" chooser={chooser} onFile={begin}>
       <TopBar>
         <h1 className="font-medium font-serif text-lg">Grain desk</h1>
-        <span role="status" className="font-mono text-[13px] text-soft">
-          {busy ? "working…" : opened ? `${opened.name}, ${opened.width}×${opened.height} px` : "nothing on it yet"}
-        </span>
+        <DeskStatus opening={opening} lies={busy ? "working…" : opened ? `${opened.name}, ${opened.width}×${opened.height} px` : "nothing on it yet"} />
         <div className="ml-auto flex items-center gap-2">
           <Button onClick={() => chooser.current?.click()}>Open a picture…</Button>
           <select

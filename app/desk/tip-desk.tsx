@@ -1,4 +1,5 @@
 import { type Brush, parseBrush } from "@core/brush";
+import type { Picture } from "@core/picture/picture";
 import { drawnKinds, type ImageShape, picturePaths, shapeOf } from "@core/tip/shape";
 import type { KeptTip } from "@server/tips/repository";
 import { Redo2, Undo2 } from "lucide-react";
@@ -12,6 +13,7 @@ import { BitmapView } from "./bitmap-view";
 import { Card } from "./card";
 import { takeCarried } from "./carry-picture";
 import { DeskFrame } from "./desk-frame";
+import { DeskStatus } from "./desk-status";
 import { KeptList } from "./kept-list";
 import { PivotCard } from "./pivot-card";
 import { drawnSvg } from "./svg-file";
@@ -21,6 +23,7 @@ import { TipFindingsCard } from "./tip-findings-card";
 import { TipKeepCard } from "./tip-keep-card";
 import { type SheetTool, sheetTools, TipSheetView } from "./tip-sheet-view";
 import { MapCard, PlaceCard, StrengthCard } from "./tip-work-cards";
+import { useOpening } from "./use-opening";
 import { useTipDesk } from "./use-tip-desk";
 
 const plainRound = parseBrush({ level: 1, name: "plain round", tip: { size: 24, hardness: 0.85 }, trail: { spacing: 0.08 } });
@@ -53,18 +56,24 @@ export function TipDesk({ brushes, tips, studio }: Props) {
   const tried = useMemo((): TipTry => ({ brush: brushes.find(({ id }) => id === triedId)?.brush ?? plainTry, pivot, pick }), [brushes, triedId, pivot, pick]);
   const [state, engine] = useTipDesk(pen, tried);
   const { sheet, findings, tries, busy, fault } = state;
+  const opening = useOpening();
+  const { begin: read } = opening;
 
   const open = useCallback(
     async (file: File, where: Goes) => {
       engine.complain(undefined);
       try {
-        engine.ask({ kind: "open", file: file.type === "image/svg+xml" ? await drawnSvg(file) : file, goes: where });
-        if (where === "alone") setPivot([0, 0]);
+        const drawn = file.type === "image/svg+xml" ? await drawnSvg(file) : file;
+        const take = (picture: Picture) => {
+          engine.ask({ kind: "open", picture, name: file.name, goes: where }, [picture.data.buffer]);
+          if (where === "alone") setPivot([0, 0]);
+        };
+        read(drawn, take, engine.complain);
       } catch (error) {
         engine.complain(error instanceof Error ? error.message : String(error));
       }
     },
-    [engine],
+    [engine, read],
   );
   useEffect(() => {
     const keys = (event: KeyboardEvent) => {
@@ -91,6 +100,7 @@ export function TipDesk({ brushes, tips, studio }: Props) {
     chooser.current?.click();
   };
   const begin = (kind: string) => {
+    opening.stop();
     setPivot([0, 0]);
     const drawn = drawnKinds.find((other) => other === kind);
     const shape = drawn && shapeOf(drawn);
@@ -99,6 +109,7 @@ export function TipDesk({ brushes, tips, studio }: Props) {
   };
   const openKept = ({ shape, pivot: about }: KeptTip) => {
     if (shape.kind !== "image") return;
+    opening.stop();
     setPivot(about);
     setPick(shape.pick);
     engine.ask({ kind: "kept", pictures: shape.pictures.map(({ file, weight }) => ({ address: `/${file}`, weight })), mapped: shape.colour === "lightness" });
@@ -108,9 +119,7 @@ export function TipDesk({ brushes, tips, studio }: Props) {
     <DeskFrame label="A picture for a tip" chooser={chooser} onFile={(file, chosen) => void open(file, chosen ? goes.current : "alone")}>
       <TopBar>
         <h1 className="font-medium font-serif text-lg">Tip desk</h1>
-        <span role="status" className="font-mono text-[13px] text-soft">
-          {sheet ? `${sheet.width}×${sheet.height} px` : "nothing on it yet"}
-        </span>
+        <DeskStatus opening={opening} lies={sheet ? `${sheet.width}×${sheet.height} px` : "nothing on it yet"} />
         <div className="ml-auto flex items-center gap-2">
           <select className={`${box} h-7.5`} aria-label="Longer side of a new sheet" value={side} onChange={(event) => setSide(Number(event.target.value))}>
             {SIDES.map((px) => (

@@ -1,7 +1,9 @@
 import type { GrainWork } from "@core/desk/grain-work";
 import type { DrawnGrain } from "@core/ground/grain";
+import type { Picture } from "@core/picture/picture";
 import { useCallback, useEffect, useRef, useState } from "react";
 import type { DeskAsk, DeskTell } from "~/workers/desk-messages";
+import { type Opening, useOpening } from "./use-opening";
 
 /** What the desk's worker has found so far; older findings stay until newer ones are there. */
 export interface Desk {
@@ -17,12 +19,15 @@ export interface Desk {
 /** The desk's worker, and what it makes of the picture by these settings. */
 export function useDesk(work: GrainWork): {
   readonly desk: Desk;
+  readonly opening: Opening;
   readonly open: (file: File) => void;
   readonly generate: (grain: DrawnGrain) => void;
   /** The grain as a 16-bit grey PNG. */
   readonly exportPng: () => Promise<Uint8Array<ArrayBuffer>>;
 } {
   const [desk, setDesk] = useState<Desk>({ busy: false });
+  const opening = useOpening();
+  const { begin: read, stop } = opening;
   const worker = useRef<Worker>(undefined);
   const turn = useRef(0);
   const waiting = useRef<(bytes: Uint8Array<ArrayBuffer>) => void>(undefined);
@@ -60,14 +65,25 @@ export function useDesk(work: GrainWork): {
 
   return {
     desk,
+    opening,
     open: useCallback(
       (file: File) => {
-        setDesk((before) => ({ ...before, busy: true, fault: undefined }));
-        ask({ kind: "open", file });
+        setDesk((before) => ({ ...before, fault: undefined }));
+        const take = (picture: Picture) => {
+          setDesk((before) => ({ ...before, busy: true }));
+          worker.current?.postMessage({ kind: "open", picture, name: file.name } satisfies DeskAsk, { transfer: [picture.data.buffer] });
+        };
+        read(file, take, (fault) => setDesk((before) => ({ ...before, fault })));
       },
-      [ask],
+      [read],
     ),
-    generate: useCallback((grain: DrawnGrain) => ask({ kind: "generate", grain }), [ask]),
+    generate: useCallback(
+      (grain: DrawnGrain) => {
+        stop();
+        ask({ kind: "generate", grain });
+      },
+      [ask, stop],
+    ),
     exportPng: () =>
       new Promise((resolve) => {
         waiting.current = resolve;

@@ -1,10 +1,11 @@
 import type { Finding } from "@core/desk/findings";
 import type { GrainWork } from "@core/desk/grain-work";
 import type { DrawnGrain } from "@core/ground/grain";
+import type { Picture } from "@core/picture/picture";
 
 /** What the grain desk asks of its worker. A newer question ends the work on an older one. */
 export type DeskAsk =
-  | { readonly kind: "open"; readonly file: File }
+  | { readonly kind: "open"; readonly picture: Picture; readonly name: string }
   | { readonly kind: "generate"; readonly grain: DrawnGrain }
   | { readonly kind: "work"; readonly turn: number; readonly work: GrainWork }
   | { readonly kind: "export" };

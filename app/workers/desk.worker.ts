@@ -7,7 +7,6 @@ import { writeGrey16 } from "@core/formats/png/png";
 import { drawGrain, GRAIN_SIDE } from "@core/ground/draw-grain";
 import type { DeskAsk, DeskTell } from "./desk-messages";
 import { grainStrokes } from "./grain-strokes";
-import { openPicture } from "./open-picture";
 
 const THUMBNAIL = 240;
 
@@ -58,11 +57,9 @@ async function work({ turn, work: settings }: Extract<DeskAsk, { kind: "work" }>
 
 async function answer(ask: DeskAsk): Promise<void> {
   switch (ask.kind) {
-    case "open": {
-      const mine = ++beginnings;
-      const picture = await openPicture(ask.file);
-      return mine === beginnings ? take(greyOf(picture), ask.file.name) : undefined;
-    }
+    case "open":
+      beginnings++;
+      return take(greyOf(ask.picture), ask.name);
     case "generate": {
       const mine = ++beginnings;
       await new Promise((resolve) => setTimeout(resolve));

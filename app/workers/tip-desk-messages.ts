@@ -4,6 +4,7 @@ import type { StrengthSource, TipSheet } from "@core/desk/tip/sheet";
 import type { TipStep } from "@core/desk/tip/steps";
 import type { Symmetry } from "@core/desk/tip/symmetry";
 import type { Sample } from "@core/hand/sample";
+import type { Picture } from "@core/picture/picture";
 import type { DrawnShape, ImageShape } from "@core/tip/shape";
 
 /** The width and height of what `triesOf` draws, px. */
@@ -39,7 +40,7 @@ export type TipAsk =
   | { readonly kind: "canvas"; readonly canvas: OffscreenCanvas }
   | { readonly kind: "blank"; readonly side: number; readonly goes: Goes }
   | { readonly kind: "shape"; readonly shape: DrawnShape; readonly side: number; readonly goes: Goes }
-  | { readonly kind: "open"; readonly file: File; readonly goes: Goes }
+  | { readonly kind: "open"; readonly picture: Picture; readonly name: string; readonly goes: Goes }
   /** Tips that are kept, by the addresses of their pictures. */
   | { readonly kind: "kept"; readonly pictures: readonly { readonly address: string; readonly weight: number }[]; readonly mapped: boolean }
   /** Reads the opened picture in another way. */

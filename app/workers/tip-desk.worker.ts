@@ -10,7 +10,6 @@ import { noPictures, type Picture, type Pictures } from "@core/picture/picture";
 import { drawShape } from "@core/tip/draw-shape";
 import { MOST_PICTURES } from "@core/tip/shape";
 import { fetchPictures } from "./fetch-pictures";
-import { openPicture } from "./open-picture";
 import { TipCanvas } from "./tip-canvas";
 import type { Goes, StepTell, TipAsk, TipMember, TipPen, TipTell, TipTry } from "./tip-desk-messages";
 import { change, type Member, newMember, travel } from "./tip-family";
@@ -146,10 +145,9 @@ function begin(step: TipStep): void {
   worker.postMessage({ sheet: member.sheet, step });
 }
 
-async function open(file: File, goes: Goes): Promise<void> {
-  const picture = await openPicture(file);
+function open({ picture, name, goes }: Extract<TipAsk, { kind: "open" }>): void {
   const source = likelySource(picture);
-  put([newMember(file.name.replace(/\.[^.]*$/, ""), sheetOfPicture(picture, source), { picture, source })], goes);
+  put([newMember(name.replace(/\.[^.]*$/, ""), sheetOfPicture(picture, source), { picture, source })], goes);
 }
 
 async function openKept({ pictures, mapped }: Extract<TipAsk, { kind: "kept" }>): Promise<void> {
@@ -195,7 +193,7 @@ async function answer(ask: TipAsk): Promise<unknown> {
       return put([newMember(ask.shape.kind, { strength: { width: ask.side, height: ask.side, data } })], ask.goes);
     }
     case "open":
-      return open(ask.file, ask.goes);
+      return open(ask);
     case "kept":
       return openKept(ask);
     case "source":
