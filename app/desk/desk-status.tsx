@@ -9,7 +9,7 @@ export function DeskStatus({ opening, lies }: { opening: Opening; lies: string }
         {opening.name === undefined ? lies : `opening ${opening.name}…`}
       </span>
       {opening.name !== undefined && (
-        <Button kind="quiet" className="h-7 px-1.5" onClick={opening.stop}>
+        <Button className="h-7 px-2" onClick={opening.stop}>
           Stop
         </Button>
       )}

@@ -219,8 +219,8 @@ export function TipDesk({ brushes, tips, studio }: Props) {
                 {TRUE_SIZES.map((px, n) => (
                   <span
                     key={px}
-                    className="pointer-events-none absolute left-2 text-[11px] text-soft"
-                    style={n === 3 ? { left: "auto", right: 6, top: 4 } : { top: [186, 146, 88][n] }}
+                    className="pointer-events-none absolute left-2 rounded bg-sheet px-1 text-[11px] text-soft"
+                    style={n === 3 ? { left: "auto", right: 3, top: 3 } : { top: [186, 146, 88][n] }}
                   >
                     {px} px
                   </span>
