@@ -223,6 +223,17 @@ test.each([
   expect(await status.textContent()).toBe(empty);
   await page.getByLabel(field).setInputFiles({ name: "sand.png", mimeType: "image/png", buffer: sand() });
   await expect.poll(() => status.textContent(), { timeout: 20_000 }).toMatch(lies);
+  if (path === "/desk/grain") {
+    // What lies there keeps its settings and its name when the next one is stopped.
+    const turned = page.getByRole("checkbox", { name: "Turned over" });
+    await turned.check();
+    expect(await page.getByPlaceholder("sand", { exact: true }).count()).toBe(1);
+    await page.getByLabel(field).setInputFiles(largePath);
+    await page.getByRole("button", { name: "Stop", exact: true }).click();
+    await expect.poll(() => status.textContent(), { timeout: 20_000 }).toMatch(lies);
+    expect(await turned.isChecked()).toBe(true);
+    expect(await page.getByPlaceholder("sand", { exact: true }).count()).toBe(1);
+  }
   expect(complaints).toEqual([]);
   await context.close();
 });

@@ -46,14 +46,21 @@ export function GrainDesk({ brushes, sets, grains, studio }: Props) {
   const chooser = useRef<HTMLInputElement>(null);
   const set = (patch: Partial<GrainWork>) => setWork((now) => ({ ...now, ...patch }));
   const begin = useCallback(
-    (file: File) => {
-      setWork(grainWorkSchema.parse({}));
-      setName(file.name.replace(/\.[^.]*$/, ""));
-      setDrawn(undefined);
-      setPrint(usualPrint);
+    (file: File, settings = grainWorkSchema.parse({}), printed = usualPrint) => {
       setUndrawn(undefined);
-      if (file.type !== "image/svg+xml") open(file);
-      else drawnSvg(file).then(open, (error: Error) => setUndrawn(error.message));
+      // What lies on the desk keeps its settings until the picture is there: it may be refused or stopped.
+      const taken = () => {
+        setWork(settings);
+        setName(file.name.replace(/\.[^.]*$/, ""));
+        setDrawn(undefined);
+        setPrint(printed);
+      };
+      if (file.type !== "image/svg+xml") open(file, taken);
+      else
+        drawnSvg(file).then(
+          (picture) => open(picture, taken),
+          (error: Error) => setUndrawn(error.message),
+        );
     },
     [open],
   );
@@ -71,15 +78,13 @@ export function GrainDesk({ brushes, sets, grains, studio }: Props) {
       .then((answer) => (answer.ok ? answer.blob() : undefined))
       .catch(() => undefined);
     if (!bytes) return setUndrawn(`${called}: its picture could not be fetched`);
-    begin(new File([bytes], `${called}.png`, { type: "image/png" }));
-    setWork(asItTiles);
-    setPrint({ ...usualPrint, pxPerMm: pxPerMm === null ? "" : String(pxPerMm) });
+    begin(new File([bytes], `${called}.png`, { type: "image/png" }), asItTiles, { ...usualPrint, pxPerMm: pxPerMm === null ? "" : String(pxPerMm) });
   };
 
   const { opened, grain, findings, ends, strokes, fault, busy } = desk;
   const trouble = undrawn ?? fault;
   return (
-    <DeskFrame label="A picture of a surface" chooser={chooser} onFile={begin}>
+    <DeskFrame label="A picture of a surface" chooser={chooser} onFile={(file) => begin(file)}>
       <TopBar>
         <h1 className="font-medium font-serif text-lg">Grain desk</h1>
         <DeskStatus opening={opening} lies={busy ? "working…" : opened ? `${opened.name}, ${opened.width}×${opened.height} px` : "nothing on it yet"} />

@@ -20,7 +20,8 @@ export interface Desk {
 export function useDesk(work: GrainWork): {
   readonly desk: Desk;
   readonly opening: Opening;
-  readonly open: (file: File) => void;
+  /** @param taken is called when the file's picture comes onto the desk; never for one that is refused or stopped */
+  readonly open: (file: File, taken: () => void) => void;
   readonly generate: (grain: DrawnGrain) => void;
   /** The grain as a 16-bit grey PNG. */
   readonly exportPng: () => Promise<Uint8Array<ArrayBuffer>>;
@@ -67,9 +68,10 @@ export function useDesk(work: GrainWork): {
     desk,
     opening,
     open: useCallback(
-      (file: File) => {
+      (file: File, taken: () => void) => {
         setDesk((before) => ({ ...before, fault: undefined }));
         const take = (picture: Picture) => {
+          taken();
           setDesk((before) => ({ ...before, busy: true }));
           worker.current?.postMessage({ kind: "open", picture, name: file.name } satisfies DeskAsk, { transfer: [picture.data.buffer] });
         };
