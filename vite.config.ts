@@ -11,4 +11,6 @@ export default defineConfig({
   plugins: [tailwindcss(), reactRouter()],
   resolve: { alias },
   worker: { format: "es" },
+  // Bundled into the server's pages, so that a start reads only the icons and pieces that are used.
+  ssr: { noExternal: [/^lucide-react/, /^radix-ui/, /^@radix-ui\//, /^d3-/, "zod", "fast-png", "fast-xml-parser", "fflate", "image-size", "isbot"] },
 });

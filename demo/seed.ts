@@ -9,18 +9,14 @@ import { keepPicture } from "@server/images/pictures";
 import type { RenderPool } from "@server/render/pool";
 import { createSet, findSet } from "@server/sets/repository";
 import { keptTips } from "@server/tips/repository";
-import { demoBrushes } from "./brushes";
-import { demoGrains } from "./grains";
-import { demoPictures } from "./pictures";
-import { demoTips } from "./tips";
-
-/** The demo workshop's account, printed by the demo start. */
-export const demoAccount = { email: "workshop@quayside.example", studio: "Quayside Signworks", password: "gold-leaf-and-enamel" };
+import { demoAccount } from "./account";
 
 /** Fills an empty database with the demo workshop; leaves any other as it is. */
 export async function seedDemo(database: Database, pool: RenderPool): Promise<void> {
   const accounts = await database("accounts").count<{ total: number }[]>("* as total");
   if (Number(accounts[0].total) > 0) return;
+  // Drawing the workshop's pictures takes seconds: these are loaded only where they are needed.
+  const [{ demoBrushes }, { demoGrains }, { demoPictures }, { demoTips }] = await Promise.all([import("./brushes"), import("./grains"), import("./pictures"), import("./tips")]);
   const account = (await createAccount(database, demoAccount)) ?? (await findByEmail(database, demoAccount.email));
   if (!account) throw new Error("the demo workshop could not be opened");
   for (const [path, bytes] of demoPictures) await keepPicture(database, "tips", bytes, path);

@@ -8,9 +8,11 @@ import { measureMixing } from "./mixing";
 import { measurePictures } from "./pictures";
 import { type Figures, linesOf } from "./say";
 import { measureStamping, ratiosOf } from "./stamping";
+import { measureStart } from "./start";
 import { measureWet } from "./wet";
 
 const address = process.env.BROSSE_TEST_ADDRESS;
+const databaseUrl = process.env.BROSSE_DATABASE_URL;
 
 /** Every part by its name, in the order in which they are run and told. */
 const parts: { readonly [part in keyof Figures]: () => Figures[part] | Promise<Figures[part]> } = {
@@ -23,6 +25,7 @@ const parts: { readonly [part in keyof Figures]: () => Figures[part] | Promise<F
   memory: measureMemory,
   growth: measureGrowth,
   desk: measureDesk,
+  start: () => (databaseUrl ? measureStart(databaseUrl) : undefined),
   bench: () => (address ? measureBench(address) : undefined),
 };
 

@@ -19,6 +19,8 @@ export interface Figures {
   readonly memory: Memory;
   readonly growth: number;
   readonly desk: DeskTimes;
+  /** Undefined without a database. */
+  readonly start: number | undefined;
   /** Undefined without a server. */
   readonly bench: BenchDelays | undefined;
 }
@@ -73,6 +75,7 @@ const lines: { readonly [part in keyof Figures]: (figures: NonNullable<Figures[p
       .map(([step, ms]) => `${step} ${ms.toFixed(0)} ms`)
       .join(", ")}`,
   ],
+  start: (ms) => [`a server without the demo serves after ${ms.toFixed(0)} ms of processor time`],
   bench: ({ flow, hardness, pointer, mixing, blocked }) => [
     `slider of the flow to the first proof: ${delays(flow.first)}; to all: ${delays(flow.all)}`,
     `slider of the hardness, mostly a new tip, to the first proof: ${delays(hardness.first)}; to all: ${delays(hardness.all)}`,

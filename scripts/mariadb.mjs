@@ -55,6 +55,8 @@ export async function startMariadb(folder) {
       `CREATE USER IF NOT EXISTS 'brosse'@'127.0.0.1' IDENTIFIED BY '${password}';`,
       `ALTER USER 'brosse'@'127.0.0.1' IDENTIFIED BY '${password}';`,
       "GRANT ALL ON brosse.* TO 'brosse'@'127.0.0.1';",
+      // Databases of a test's own.
+      "GRANT ALL ON `brosse\\_%`.* TO 'brosse'@'127.0.0.1';",
     ].join("\n"),
     { mode: 0o600 },
   );

@@ -20,7 +20,9 @@ await run(async () => {
   try {
     const server = await startServer({ BROSSE_DATABASE_URL: database.url, BROSSE_PORT: "0", BROSSE_DEMO: "1" });
     process.stdout.write = write;
-    await loudly(process.execPath, [fastKernels, join(root, "build/node/perf.js"), ...process.argv.slice(2)], { env: { ...process.env, BROSSE_TEST_ADDRESS: server.address } });
+    await loudly(process.execPath, [fastKernels, join(root, "build/node/perf.js"), ...process.argv.slice(2)], {
+      env: { ...process.env, BROSSE_TEST_ADDRESS: server.address, BROSSE_DATABASE_URL: database.url },
+    });
     await server.stop();
   } finally {
     await database.stop();

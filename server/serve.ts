@@ -5,7 +5,7 @@ import pino from "pino";
 import type { ServerBuild } from "react-router";
 import { readConfig } from "./config";
 import { connect } from "./database/connect";
-import { migrate } from "./database/migrate";
+import { MigrationRefused, migrate } from "./database/migrate";
 import { createApp } from "./http/app";
 import { RenderPool } from "./render/pool";
 
@@ -13,19 +13,30 @@ import { RenderPool } from "./render/pool";
 const config = readConfig(process.env);
 const log = pino({ level: config.log }, pino.destination(2));
 const database = connect(config.databaseUrl);
-await migrate(database);
+try {
+  await migrate(database);
+} catch (error) {
+  if (!(error instanceof MigrationRefused)) throw error;
+  process.stderr.write(`${error.message}\n`);
+  process.exit(1);
+}
 const pool = new RenderPool(new URL("./render-worker.js", import.meta.url));
 if (config.demo) await seedDemo(database, pool);
 const build = (await import(/* @vite-ignore */ new URL("../server/index.js", import.meta.url).href)) as ServerBuild;
 const server = createServer(createApp({ database, pool, demo: config.demo, build, client: new URL("../client/", import.meta.url) }));
 
 const port = await listen(config.port);
-process.stdout.write(`${JSON.stringify({ address: `http://127.0.0.1:${port}`, moved: config.port !== 0 && port !== config.port })}\n`);
+process.stdout.write(`${JSON.stringify({ address: `http://127.0.0.1:${port}`, moved: config.port !== 0 && port !== config.port, processorMs: processorMs() })}\n`);
 log.info({ port }, "serving");
 
 for (const signal of ["SIGINT", "SIGTERM"] as const) process.once(signal, () => void stop());
 // Started by a script that may be killed: its end closes this input.
 if (process.env.BROSSE_WITH_PARENT === "1") process.stdin.on("end", () => void stop()).resume();
+
+function processorMs(): number {
+  const { user, system } = process.cpuUsage();
+  return Math.round((user + system) / 1000);
+}
 
 async function stop(): Promise<void> {
   server.close();

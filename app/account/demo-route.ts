@@ -1,4 +1,4 @@
-import { demoAccount } from "@demo/seed";
+import { demoAccount } from "@demo/account";
 import { findByEmail } from "@server/accounts/repository";
 import { redirect } from "react-router";
 import type { Route } from "./+types/demo-route";

@@ -15,9 +15,7 @@ import { brushesOfSet, createSet, findSet, saveSet } from "@server/sets/reposito
 import { keptTips } from "@server/tips/repository";
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import { brushOf } from "../helpers";
-
-const url = process.env.BROSSE_TEST_DATABASE_URL;
-if (!url) throw new Error("run the tests with `npm test`: it starts a MariaDB for them");
+import { testDatabaseUrl } from "./scratch-database";
 
 let database: Database;
 let count = 0;
@@ -29,17 +27,13 @@ const open = async (studio = "A studio") => {
 };
 
 beforeAll(async () => {
-  database = connect(url);
+  database = connect(testDatabaseUrl());
   await migrate(database);
 });
 
 afterAll(async () => {
   await pool.close();
   await database.destroy();
-});
-
-test("migrating again, and from several processes at once, changes nothing", async () => {
-  await Promise.all([migrate(database), migrate(database), migrate(connect(url))]);
 });
 
 describe("accounts", () => {

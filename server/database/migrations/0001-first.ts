@@ -1,9 +1,10 @@
 import type { Knex } from "knex";
 
+/** The tables it makes, those that others refer to first. */
+export const tables = ["accounts", "sessions", "images", "brushes", "revisions", "sets", "set_brushes", "editions"] as const;
+
 /** Accounts, sessions, pictures, brushes with their revisions, sets and editions. */
 export async function up(database: Knex): Promise<void> {
-  // MariaDB commits each table by itself: what a migration cut short has left is empty, and is made again.
-  await down(database);
   await database.schema.createTable("accounts", (t) => {
     t.string("id", 16).primary();
     t.string("email", 254).notNullable().unique();
@@ -70,8 +71,4 @@ export async function up(database: Knex): Promise<void> {
     t.datetime("published_at", { precision: 3 }).notNullable();
     t.unique(["set_id", "version"]);
   });
-}
-
-export async function down(database: Knex): Promise<void> {
-  for (const table of ["editions", "set_brushes", "sets", "revisions", "brushes", "images", "sessions", "accounts"]) await database.schema.dropTableIfExists(table);
 }

@@ -9,7 +9,3 @@ export async function up(database: Knex): Promise<void> {
     t.integer("made_from_revision").nullable();
   });
 }
-
-export async function down(database: Knex): Promise<void> {
-  await database.schema.alterTable("brushes", (t) => t.dropColumns("made_from_id", "made_from_revision"));
-}

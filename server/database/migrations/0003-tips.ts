@@ -1,11 +1,10 @@
 import type { Knex } from "knex";
 import { keptTable } from "./kept-table";
 
+/** The tables it makes. */
+export const tables = ["tips"] as const;
+
 /** Tips that makers keep beside their brushes. */
 export async function up(database: Knex): Promise<void> {
   await keptTable(database, "tips");
-}
-
-export async function down(database: Knex): Promise<void> {
-  await database.schema.dropTableIfExists("tips");
 }

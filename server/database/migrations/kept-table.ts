@@ -2,8 +2,6 @@ import type { Knex } from "knex";
 
 /** Makes a table of things that makers keep: what they say of each, and what it is as JSON. */
 export async function keptTable(database: Knex, name: "tips" | "grains"): Promise<void> {
-  // MariaDB commits each step by itself: one that was cut short is made again.
-  if (await database.schema.hasTable(name)) return;
   await database.schema.createTable(name, (t) => {
     t.string("id", 16).primary();
     t.string("account_id", 16).notNullable().references("accounts.id").onDelete("CASCADE");
