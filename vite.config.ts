@@ -12,5 +12,18 @@ export default defineConfig({
   resolve: { alias },
   worker: { format: "es" },
   // Bundled into the server's pages, so that a start reads only the icons and pieces that are used.
-  ssr: { noExternal: [/^lucide-react/, /^radix-ui/, /^@radix-ui\//, /^d3-/, "zod", "fast-png", "fast-xml-parser", "fflate", "image-size", "isbot"] },
+  ssr: {
+    noExternal: [
+      /^lucide-react/,
+      /^radix-ui/,
+      /^@radix-ui\//,
+      /^d3-/,
+      "zod",
+      "fast-png",
+      "fast-xml-parser",
+      "fflate",
+      "image-size",
+      "isbot",
+    ],
+  },
 });

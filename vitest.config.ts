@@ -12,7 +12,10 @@ export default defineConfig({
     // Browser tests come after the others and one file at a time: the machine has two cores.
     projects: [
       { extends: true, test: { name: "unit", include: ["tests/**/*.test.ts"], sequence: { groupOrder: 0 } } },
-      { extends: true, test: { name: "browser", include: ["e2e/**/*.test.ts"], sequence: { groupOrder: 1 }, maxWorkers: 1 } },
+      {
+        extends: true,
+        test: { name: "browser", include: ["e2e/**/*.test.ts"], sequence: { groupOrder: 1 }, maxWorkers: 1 },
+      },
     ],
   },
 });

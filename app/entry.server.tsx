@@ -9,7 +9,13 @@ const PATIENCE = 8000;
 export const streamTimeout = PATIENCE;
 
 /** Renders a page as a stream; for machines that read once, when everything is there. */
-export default function handleRequest(request: Request, status: number, headers: Headers, context: EntryContext, { nonce }: AppLoadContext): Promise<Response> {
+export default function handleRequest(
+  request: Request,
+  status: number,
+  headers: Headers,
+  context: EntryContext,
+  { nonce }: AppLoadContext,
+): Promise<Response> {
   return new Promise((resolve, reject) => {
     let sent = false;
     const ready = isbot(request.headers.get("User-Agent") ?? "") || context.isSpaMode ? "onAllReady" : "onShellReady";

@@ -1,12 +1,23 @@
 import type { ReactNode } from "react";
-import { isRouteErrorResponse, Links, Meta, Outlet, Scripts, ScrollRestoration, useRouteLoaderData } from "react-router";
+import {
+  isRouteErrorResponse,
+  Links,
+  Meta,
+  Outlet,
+  Scripts,
+  ScrollRestoration,
+  useRouteLoaderData,
+} from "react-router";
 import type { Route } from "./+types/root";
 import "./app.css";
 import { lendNonce } from "./ui/lend-nonce";
 import { readTable } from "./ui/table-cookie";
 import { TopBar } from "./ui/top-bar";
 
-export const meta: Route.MetaFunction = () => [{ title: "Brosse" }, { name: "description", content: "Build, tune, package and publish painting brushes." }];
+export const meta: Route.MetaFunction = () => [
+  { title: "Brosse" },
+  { name: "description", content: "Build, tune, package and publish painting brushes." },
+];
 
 export function loader({ context, request }: Route.LoaderArgs) {
   return { studio: context.account?.studio, nonce: context.nonce, table: readTable(request.headers.get("Cookie")) };

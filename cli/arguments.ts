@@ -6,14 +6,23 @@ export class CallError extends Error {
 }
 
 /** Reads `--name value` options; every given name must be in `names`. */
-export function readOptions(args: readonly string[], names: readonly string[], words = 0): { options: Record<string, string | undefined>; rest: string[] } {
+export function readOptions(
+  args: readonly string[],
+  names: readonly string[],
+  words = 0,
+): { options: Record<string, string | undefined>; rest: string[] } {
   const options = Object.fromEntries(names.map((name) => [name, { type: "string" as const }]));
   try {
     const { values, positionals } = parseArgs({ args: [...args], options, allowPositionals: true, strict: true });
-    if (positionals.length !== words) throw new CallError(words ? `one file is wanted, ${positionals.length} are given` : `"${positionals[0]}" is not understood`);
+    if (positionals.length !== words)
+      throw new CallError(
+        words ? `one file is wanted, ${positionals.length} are given` : `"${positionals[0]}" is not understood`,
+      );
     return { options: values as Record<string, string | undefined>, rest: positionals };
   } catch (error) {
-    throw error instanceof CallError ? error : new CallError(error instanceof Error ? error.message.split("\n")[0] : "the options are not understood");
+    throw error instanceof CallError
+      ? error
+      : new CallError(error instanceof Error ? error.message.split("\n")[0] : "the options are not understood");
   }
 }
 
@@ -28,6 +37,7 @@ export function need(options: Record<string, string | undefined>, name: string):
 export function seedOption(text: string | undefined): number {
   if (text === undefined) return 1;
   const seed = Number(text);
-  if (!Number.isInteger(seed) || seed < 0 || seed > 0xffffffff) throw new CallError(`--seed: "${text}" is not a whole number from 0 to 4294967295`);
+  if (!Number.isInteger(seed) || seed < 0 || seed > 0xffffffff)
+    throw new CallError(`--seed: "${text}" is not a whole number from 0 to 4294967295`);
   return seed;
 }

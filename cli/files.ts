@@ -19,7 +19,9 @@ export function readBytes(path: string): Uint8Array {
     return readFileSync(path);
   } catch (error) {
     if (error instanceof CallError) throw error;
-    throw new CallError(`${path}: ${(error as NodeJS.ErrnoException).code === "ENOENT" ? "no such file" : "cannot be read"}`);
+    throw new CallError(
+      `${path}: ${(error as NodeJS.ErrnoException).code === "ENOENT" ? "no such file" : "cannot be read"}`,
+    );
   }
 }
 
@@ -44,7 +46,9 @@ export function readJson(path: string): unknown {
     return JSON.parse(new TextDecoder("utf-8", { fatal: true }).decode(readBytes(path)));
   } catch (error) {
     if (error instanceof CallError) throw error;
-    throw new CallError(`${path}: not JSON (${error instanceof Error ? error.message.split("\n")[0] : "unknown fault"})`);
+    throw new CallError(
+      `${path}: not JSON (${error instanceof Error ? error.message.split("\n")[0] : "unknown fault"})`,
+    );
   }
 }
 
@@ -65,7 +69,8 @@ export function readBrush(place: string): ReadBrush {
   const name = place.slice(hash + 1);
   const { brushes, files } = named(path, () => unpack(readBytes(path)));
   for (const [file, brush] of brushes)
-    if (brush.name === name || file === `brushes/${name}.json`) return { brush, pictures: picturesOf(brush, (picture) => files.get(picture) ?? new Uint8Array()) };
+    if (brush.name === name || file === `brushes/${name}.json`)
+      return { brush, pictures: picturesOf(brush, (picture) => files.get(picture) ?? new Uint8Array()) };
   throw new CallError(`${path}: no brush is named "${name}"`);
 }
 
@@ -82,7 +87,9 @@ function readBeside(brush: string, path: string): Uint8Array {
 
 /** A hand from an InkML file, or a simulated one by its name after an `@`; with a painter's profile where one is given. */
 export function readHand(place: string, profile: string | undefined): Hand {
-  const hand = place.startsWith("@") ? simulatedHand(place.slice(1)) : readInkml(new TextDecoder().decode(readBytes(place)), place);
+  const hand = place.startsWith("@")
+    ? simulatedHand(place.slice(1))
+    : readInkml(new TextDecoder().decode(readBytes(place)), place);
   if (profile === undefined) return hand;
   const parsed = handProfileSchema.safeParse(readJson(profile));
   if (!parsed.success) throw new CallError(`${profile}: ${firstFault(parsed.error)}`);
@@ -93,7 +100,8 @@ const ROOM = { left: 40, top: 40, width: 720, height: 220 };
 
 function simulatedHand(name: string): Hand {
   const draw = Object.hasOwn(simulatedHands, name) ? simulatedHands[name as keyof typeof simulatedHands] : undefined;
-  if (!draw) throw new CallError(`--hand: "@${name}" is no simulated hand; there are ${Object.keys(simulatedHands).join(", ")}`);
+  if (!draw)
+    throw new CallError(`--hand: "@${name}" is no simulated hand; there are ${Object.keys(simulatedHands).join(", ")}`);
   return draw(ROOM);
 }
 

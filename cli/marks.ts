@@ -8,7 +8,9 @@ export function marks(args: readonly string[]): void {
   const { brush } = readBrush(need(options, "brush"));
   const { strokes } = readHand(need(options, "hand"), options.profile);
   const seed = seedOption(options.seed);
-  const lines = strokes.flatMap((samples, stroke) => listMarks(brush, samples, seed + stroke).map((row) => `${JSON.stringify({ stroke, ...row })}\n`));
+  const lines = strokes.flatMap((samples, stroke) =>
+    listMarks(brush, samples, seed + stroke).map((row) => `${JSON.stringify({ stroke, ...row })}\n`),
+  );
   if (options.out) writeWhole(options.out, lines.join(""));
   else process.stdout.write(lines.join(""));
 }

@@ -11,8 +11,13 @@ export function pack(args: readonly string[]): void {
   const out = need(options, "out");
   const folder = rest[0];
   if (!existsSync(folder) || !statSync(folder).isDirectory()) throw new CallError(`${folder}: no such folder`);
-  const paths = filesBelow(folder).sort((a, b) => Number(b === "set.json") - Number(a === "set.json") || (a < b ? -1 : 1));
-  const bytes = zipSync(Object.fromEntries(paths.map((path) => [path, readBytes(join(folder, path))])), { level: 9, mtime: new Date(1980, 0, 2, 12) });
+  const paths = filesBelow(folder).sort(
+    (a, b) => Number(b === "set.json") - Number(a === "set.json") || (a < b ? -1 : 1),
+  );
+  const bytes = zipSync(Object.fromEntries(paths.map((path) => [path, readBytes(join(folder, path))])), {
+    level: 9,
+    mtime: new Date(1980, 0, 2, 12),
+  });
   readPackage(bytes);
   writeWhole(out, bytes);
 }

@@ -15,7 +15,23 @@ const MARGIN = 64;
 
 /** `paint`: a hand's strokes as a PNG, or in layers as OpenRaster where the file is to be an .ora. */
 export function paint(args: readonly string[]): void {
-  const { options } = readOptions(args, ["brush", "hand", "profile", "out", "size", "color", "second", "paper", "over", "use", "seed", "depth", "light", "height", "grain"]);
+  const { options } = readOptions(args, [
+    "brush",
+    "hand",
+    "profile",
+    "out",
+    "size",
+    "color",
+    "second",
+    "paper",
+    "over",
+    "use",
+    "seed",
+    "depth",
+    "light",
+    "height",
+    "grain",
+  ]);
   const { brush, pictures } = readBrush(need(options, "brush"));
   const { strokes } = readHand(need(options, "hand"), options.profile);
   const out = need(options, "out");
@@ -32,7 +48,11 @@ export function paint(args: readonly string[]): void {
     strokes,
     width,
     height,
-    ink: { colour: hexToRgb(options.color ?? "#1f2a30"), second: hexToRgb(options.second ?? "#ffffff"), erases: use === "erase" },
+    ink: {
+      colour: hexToRgb(options.color ?? "#1f2a30"),
+      second: hexToRgb(options.second ?? "#ffffff"),
+      erases: use === "erase",
+    },
     paper: options.paper === "none" ? null : hexToRgb(options.paper ?? "#ffffff"),
     seed: seedOption(options.seed),
     pictures,
@@ -42,7 +62,11 @@ export function paint(args: readonly string[]): void {
   };
   if (options.height !== undefined) writeWhole(options.height, writeGrey16(renderHeights(job), width, height));
   if (out.endsWith(".ora")) writeWhole(out, renderLayered(job));
-  else writeWhole(out, depth === "8" ? writeRgba(renderHand(job), width, height) : writeRgba16(renderHand16(job), width, height));
+  else
+    writeWhole(
+      out,
+      depth === "8" ? writeRgba(renderHand(job), width, height) : writeRgba16(renderHand16(job), width, height),
+    );
 }
 
 /** A surface with a grain of this kind, as it comes. */
@@ -60,6 +84,10 @@ function sizeOption(text: string): { width: number; height: number } {
 
 /** Without a size, the picture reaches a margin past the farthest sample. */
 function sizeAround(strokes: readonly (readonly Sample[])[]): { width: number; height: number } {
-  const side = (along: (s: Sample) => number) => Math.min(MAX_SIDE, Math.max(1, Math.ceil(strokes.flat().reduce((most, s) => Math.max(most, along(s)), 0)) + MARGIN));
+  const side = (along: (s: Sample) => number) =>
+    Math.min(
+      MAX_SIDE,
+      Math.max(1, Math.ceil(strokes.flat().reduce((most, s) => Math.max(most, along(s)), 0)) + MARGIN),
+    );
   return { width: side((s) => s.x), height: side((s) => s.y) };
 }

@@ -18,7 +18,12 @@ export const demoBrushes: readonly Brush[] = [
   {
     name: "Lettering quill, long",
     notes: "Swells under the hand and comes to a hair. The first choice for script.",
-    tip: { shape: { kind: "bristles", bundle: "filbert", hairs: 60, thickness: 0.3, clumping: 0.1, splay: 0.45 }, size: 40, hardness: 0.6, angle: 35 },
+    tip: {
+      shape: { kind: "bristles", bundle: "filbert", hairs: 60, thickness: 0.3, clumping: 0.1, splay: 0.45 },
+      size: 40,
+      hardness: 0.6,
+      angle: 35,
+    },
     trail: { spacing: 0.04 },
     paint: { flow: 0.5 },
     responses: [
@@ -100,7 +105,12 @@ export const demoBrushes: readonly Brush[] = [
   {
     name: "Fitch, worn",
     notes: "An old flat with gaps in its hair; drags grain over boards.",
-    tip: { shape: { kind: "bristles", bundle: "flat", hairs: 34, thickness: 0.12, clumping: 0.35, splay: 0.4, seed: 7 }, size: 56, hardness: 0.5, angle: 70 },
+    tip: {
+      shape: { kind: "bristles", bundle: "flat", hairs: 34, thickness: 0.12, clumping: 0.35, splay: 0.4, seed: 7 },
+      size: 56,
+      hardness: 0.5,
+      angle: 70,
+    },
     trail: { spacing: 0.03 },
     ground: { grain: { kind: "board", rings: 9, wander: 0.35 }, law: "peaks", depth: 0.55, grainScale: 0.8 },
     paint: { flow: 0.75, opacity: 0.85 },
@@ -139,7 +149,12 @@ export const demoBrushes: readonly Brush[] = [
     name: "Leaf, torn",
     notes: "Torn pieces of leaf, three of them by turns; their creases catch the light.",
     tip: {
-      shape: { kind: "image", pictures: tornLeafPaths.map((file, i) => ({ file, weight: 3 - i })), colour: "lightness", depth: 0.22 },
+      shape: {
+        kind: "image",
+        pictures: tornLeafPaths.map((file, i) => ({ file, weight: 3 - i })),
+        colour: "lightness",
+        depth: 0.22,
+      },
       size: 46,
       mirror: { leftRight: "chance" },
     },
@@ -155,7 +170,12 @@ export const demoBrushes: readonly Brush[] = [
   {
     name: "Acanthus",
     notes: "A leaf that grows from the line by its stalk: scrolls and borders in one sweep.",
-    tip: { shape: { kind: "image", pictures: [{ file: lobedLeafPath }], colour: "lightness", depth: 0.2 }, size: 58, pivot: [-1, 0], mirror: { topBottom: "chance" } },
+    tip: {
+      shape: { kind: "image", pictures: [{ file: lobedLeafPath }], colour: "lightness", depth: 0.2 },
+      size: 58,
+      pivot: [-1, 0],
+      mirror: { topBottom: "chance" },
+    },
     trail: { spacing: 0.5, count: 2, taper: { end: 160, least: 0.25 } },
     paint: { flow: 1 },
     responses: [
@@ -181,7 +201,17 @@ export const demoBrushes: readonly Brush[] = [
   {
     name: "Rope border",
     notes: "Rope that bends with the line and ends in a knob: frames, ship chandlers, tavern boards.",
-    tip: { shape: { kind: "image", laid: "bent", pictures: ropePaths.map((file) => ({ file })), end: ropePaths[1], colour: "lightness", depth: 0.35 }, size: 26 },
+    tip: {
+      shape: {
+        kind: "image",
+        laid: "bent",
+        pictures: ropePaths.map((file) => ({ file })),
+        end: ropePaths[1],
+        colour: "lightness",
+        depth: 0.35,
+      },
+      size: 26,
+    },
     trail: { spacing: 0.12, steady: { kind: "filter" } },
     responses: [],
   },
@@ -201,7 +231,11 @@ export const demoBrushes: readonly Brush[] = [
   {
     name: "Badger blender",
     notes: "Drags wet edges into one another and adds no colour; lift it for a softer pull.",
-    tip: { shape: { kind: "bristles", bundle: "round", hairs: 90, thickness: 0.35, clumping: 0.15, splay: 0.2 }, size: 48, hardness: 0.4 },
+    tip: {
+      shape: { kind: "bristles", bundle: "round", hairs: 90, thickness: 0.35, clumping: 0.15, splay: 0.2 },
+      size: 48,
+      hardness: 0.4,
+    },
     trail: { spacing: 0.06 },
     paint: { flow: 0.85, mixing: 1, carry: 1.6, taking: "dragged" },
     responses: [
@@ -223,7 +257,12 @@ export const demoBrushes: readonly Brush[] = [
   {
     name: "Relief enamel",
     notes: "Enamel straight from the tin: stands up in ridges and catches the light.",
-    tip: { shape: { kind: "bristles", bundle: "flat", hairs: 26, thickness: 0.45, clumping: 0.3, splay: 0.3, seed: 4 }, size: 44, hardness: 0.7, angle: 55 },
+    tip: {
+      shape: { kind: "bristles", bundle: "flat", hairs: 26, thickness: 0.45, clumping: 0.3, splay: 0.3, seed: 4 },
+      size: 44,
+      hardness: 0.7,
+      angle: 55,
+    },
     trail: { spacing: 0.03 },
     paint: { flow: 0.7, body: 0.7, levels: 0.6 },
     responses: [
@@ -234,7 +273,12 @@ export const demoBrushes: readonly Brush[] = [
   {
     name: "Fitch, running dry",
     notes: "One dip lasts a board's width; then the wood shows through. Wet paint wakes it again.",
-    tip: { shape: { kind: "bristles", bundle: "flat", hairs: 30, thickness: 0.2, clumping: 0.3, splay: 0.3, seed: 9 }, size: 50, hardness: 0.5, angle: 65 },
+    tip: {
+      shape: { kind: "bristles", bundle: "flat", hairs: 30, thickness: 0.2, clumping: 0.3, splay: 0.3, seed: 9 },
+      size: 50,
+      hardness: 0.5,
+      angle: 65,
+    },
     trail: { spacing: 0.03 },
     ground: { grain: { kind: "board", rings: 11, wander: 0.4 }, law: "peaks", depth: 0.35, grainScale: 0.8 },
     paint: { flow: 0.6, load: 26, lending: 0.3 },

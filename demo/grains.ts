@@ -76,17 +76,81 @@ const plank = photograph((x, y) => {
 const glass = photograph((x, y) => 0.35 + 0.65 * Math.abs(cloud(x, y, 4, 13) - cloud(x + 9, y + 5, 6, 14)));
 
 const recipes: readonly { name: string; tags: string; of: Plane; work: Partial<GrainWork>; pxPerMm?: number }[] = [
-  { name: "Brick front", tags: "wall outdoors", of: brick, work: { part: bricks, even: 0.6, tile: "cut", overlap: JOINED / (4 * COURSE + JOINED) }, pxPerMm: 0.6 },
-  { name: "Rusted sheet", tags: "metal weathered", of: rust, work: { even: 0.5, black: 0.2, white: 0.85, tile: "cut" }, pxPerMm: 4 },
-  { name: "Crackled enamel", tags: "enamel old", of: crackle, work: { even: 0.5, sharpen: 0.6, tile: "cut" }, pxPerMm: 10 },
-  { name: "Weathered plank", tags: "board outdoors", of: plank, work: { turn: 1.5, even: 0.7, tile: "blend", overlap: 0.4 }, pxPerMm: 3 },
-  { name: "Sandblasted glass", tags: "glass fine", of: glass, work: { even: 0.4, white: 0.8, tile: "blend" }, pxPerMm: 20 },
-  { name: "Primed board", tags: "board smooth", of: drawn("board", { rings: 18, wander: 0.25 }), work: { gamma: 1.6, tile: "none" } },
-  { name: "Awning canvas", tags: "awning cloth", of: drawn("weave", { threads: 40, unevenness: 0.6 }), work: { sharpen: 0.5, tile: "none" }, pxPerMm: 12 },
-  { name: "Trowelled gesso", tags: "plaster ground", of: drawn("plaster", { plates: 9, roughness: 0.7 }), work: { black: 0.1, white: 0.9, tile: "none" } },
-  { name: "Show card", tags: "paper smooth", of: drawn("paper", { roughness: 0.35 }), work: { gamma: 0.9, tile: "none" }, pxPerMm: 12 },
-  { name: "Kraft paper", tags: "paper fibres", of: drawn("fibres", { fibres: 700, length: 0.35 }), work: { invert: true, tile: "none" }, pxPerMm: 14 },
-  { name: "Smalt", tags: "sand sign gilding", of: drawn("sand", { corns: 96 }), work: { gamma: 1.3, tile: "none" }, pxPerMm: 16 },
+  {
+    name: "Brick front",
+    tags: "wall outdoors",
+    of: brick,
+    work: { part: bricks, even: 0.6, tile: "cut", overlap: JOINED / (4 * COURSE + JOINED) },
+    pxPerMm: 0.6,
+  },
+  {
+    name: "Rusted sheet",
+    tags: "metal weathered",
+    of: rust,
+    work: { even: 0.5, black: 0.2, white: 0.85, tile: "cut" },
+    pxPerMm: 4,
+  },
+  {
+    name: "Crackled enamel",
+    tags: "enamel old",
+    of: crackle,
+    work: { even: 0.5, sharpen: 0.6, tile: "cut" },
+    pxPerMm: 10,
+  },
+  {
+    name: "Weathered plank",
+    tags: "board outdoors",
+    of: plank,
+    work: { turn: 1.5, even: 0.7, tile: "blend", overlap: 0.4 },
+    pxPerMm: 3,
+  },
+  {
+    name: "Sandblasted glass",
+    tags: "glass fine",
+    of: glass,
+    work: { even: 0.4, white: 0.8, tile: "blend" },
+    pxPerMm: 20,
+  },
+  {
+    name: "Primed board",
+    tags: "board smooth",
+    of: drawn("board", { rings: 18, wander: 0.25 }),
+    work: { gamma: 1.6, tile: "none" },
+  },
+  {
+    name: "Awning canvas",
+    tags: "awning cloth",
+    of: drawn("weave", { threads: 40, unevenness: 0.6 }),
+    work: { sharpen: 0.5, tile: "none" },
+    pxPerMm: 12,
+  },
+  {
+    name: "Trowelled gesso",
+    tags: "plaster ground",
+    of: drawn("plaster", { plates: 9, roughness: 0.7 }),
+    work: { black: 0.1, white: 0.9, tile: "none" },
+  },
+  {
+    name: "Show card",
+    tags: "paper smooth",
+    of: drawn("paper", { roughness: 0.35 }),
+    work: { gamma: 0.9, tile: "none" },
+    pxPerMm: 12,
+  },
+  {
+    name: "Kraft paper",
+    tags: "paper fibres",
+    of: drawn("fibres", { fibres: 700, length: 0.35 }),
+    work: { invert: true, tile: "none" },
+    pxPerMm: 14,
+  },
+  {
+    name: "Smalt",
+    tags: "sand sign gilding",
+    of: drawn("sand", { corns: 96 }),
+    work: { gamma: 1.3, tile: "none" },
+    pxPerMm: 16,
+  },
 ];
 
 /** Eleven grains, from a brick wall to a show card, as 16-bit PNGs as the desk writes them. */

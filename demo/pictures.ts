@@ -12,8 +12,16 @@ interface Drawing {
 
 /** A torn piece of gold leaf: a ragged rim, and creases that catch the light. */
 function tornLeaf(seed: number): Drawing {
-  const waves = Array.from({ length: 7 }, (_, k) => ({ turns: k + 2, size: (0.3 * chance(seed, k, 1)) / (1 + k * 0.4), shift: 6.28 * chance(seed, k, 2) }));
-  const creases = Array.from({ length: 9 }, (_, k) => ({ angle: 3.14 * chance(seed, k, 3), shift: 2 * chance(seed, k, 4) - 1, sharp: 5 + 12 * chance(seed, k, 5) }));
+  const waves = Array.from({ length: 7 }, (_, k) => ({
+    turns: k + 2,
+    size: (0.3 * chance(seed, k, 1)) / (1 + k * 0.4),
+    shift: 6.28 * chance(seed, k, 2),
+  }));
+  const creases = Array.from({ length: 9 }, (_, k) => ({
+    angle: 3.14 * chance(seed, k, 3),
+    shift: 2 * chance(seed, k, 4) - 1,
+    sharp: 5 + 12 * chance(seed, k, 5),
+  }));
   return {
     width: 320,
     height: 320,
@@ -21,7 +29,11 @@ function tornLeaf(seed: number): Drawing {
       const turn = Math.atan2(v, u);
       const rim = 0.66 + waves.reduce((sum, w) => sum + w.size * Math.sin(w.turns * turn + w.shift) * 0.5, 0);
       const alpha = Math.min(1, Math.max(0, (Math.min(rim, 0.97) - Math.hypot(u, v)) * 60));
-      const fold = creases.reduce((sum, c) => sum + Math.sin((u * Math.cos(c.angle) + v * Math.sin(c.angle) + c.shift) * c.sharp), 0) / 9;
+      const fold =
+        creases.reduce(
+          (sum, c) => sum + Math.sin((u * Math.cos(c.angle) + v * Math.sin(c.angle) + c.shift) * c.sharp),
+          0,
+        ) / 9;
       return [0.5 + fold * 0.9, alpha];
     },
   };
@@ -37,7 +49,9 @@ function lobedLeaf(): Drawing {
       const lobes = 0.78 + 0.22 * Math.abs(Math.sin(along * Math.PI * 4.5));
       const half = along < 0.14 ? 0.05 : Math.sin(Math.PI * ((along - 0.14) / 0.86) ** 0.62) * 0.86 * lobes;
       const alpha = Math.min(1, Math.max(0, (half - Math.abs(v)) * 40 + 0.5));
-      const rib = Math.exp(-((v * 22) ** 2)) + Math.exp(-((Math.sin((along * 4.5 - Math.abs(v) * 0.9) * Math.PI) * 5) ** 2)) * 0.6;
+      const rib =
+        Math.exp(-((v * 22) ** 2)) +
+        Math.exp(-((Math.sin((along * 4.5 - Math.abs(v) * 0.9) * Math.PI) * 5) ** 2)) * 0.6;
       return [0.36 + 0.3 * (1 - Math.abs(v) / Math.max(half, 0.05)) + 0.5 * rib, alpha];
     },
   };
@@ -66,7 +80,8 @@ function knob(): Drawing {
     height: 64,
     at: (u, v) => {
       const far = Math.hypot((u - 0.05) * 1.25, v);
-      if (far < 0.98) return [0.2 + 0.7 * Math.max(0, 1 - Math.hypot((u + 0.1) * 1.3, v + 0.35)), Math.min(1, (0.98 - far) * 26)];
+      if (far < 0.98)
+        return [0.2 + 0.7 * Math.max(0, 1 - Math.hypot((u + 0.1) * 1.3, v + 0.35)), Math.min(1, (0.98 - far) * 26)];
       return u < 0 ? cord.at(u, v) : [0, 0];
     },
   };
@@ -100,4 +115,6 @@ const cords = [rope(), knob()].map(png);
 export const ropePaths = cords.map(pathOf);
 
 /** The PNGs of all tips that the demo's brushes name, by path. */
-export const demoPictures: ReadonlyMap<string, Uint8Array> = new Map([...torn, lobed, ...cords].map((bytes) => [pathOf(bytes), bytes]));
+export const demoPictures: ReadonlyMap<string, Uint8Array> = new Map(
+  [...torn, lobed, ...cords].map((bytes) => [pathOf(bytes), bytes]),
+);

@@ -16,7 +16,12 @@ export async function seedDemo(database: Database, pool: RenderPool): Promise<vo
   const accounts = await database("accounts").count<{ total: number }[]>("* as total");
   if (Number(accounts[0].total) > 0) return;
   // Drawing the workshop's pictures takes seconds: these are loaded only where they are needed.
-  const [{ demoBrushes }, { demoGrains }, { demoPictures }, { demoTips }] = await Promise.all([import("./brushes"), import("./grains"), import("./pictures"), import("./tips")]);
+  const [{ demoBrushes }, { demoGrains }, { demoPictures }, { demoTips }] = await Promise.all([
+    import("./brushes"),
+    import("./grains"),
+    import("./pictures"),
+    import("./tips"),
+  ]);
   const account = (await createAccount(database, demoAccount)) ?? (await findByEmail(database, demoAccount.email));
   if (!account) throw new Error("the demo workshop could not be opened");
   for (const [path, bytes] of demoPictures) await keepPicture(database, "tips", bytes, path);
@@ -24,7 +29,12 @@ export async function seedDemo(database: Database, pool: RenderPool): Promise<vo
     const paths: string[] = [];
     for (const bytes of pictures) paths.push(await keepPicture(database, "tips", bytes, name));
     const shape = shapeOfSheets(paths, mapped, { pick, weights: paths.map(() => 1) });
-    await keptTips.keep(database, account.id, { name, tags, credit, licence: "CC-BY-4.0" }, { shape, pivot: [pivot[0], pivot[1]] });
+    await keptTips.keep(
+      database,
+      account.id,
+      { name, tags, credit, licence: "CC-BY-4.0" },
+      { shape, pivot: [pivot[0], pivot[1]] },
+    );
   }
   for (const { name, tags, credit, picture, pxPerMm } of demoGrains()) {
     const file = grainPathSchema.parse(await keepPicture(database, "grains", picture, name));
@@ -36,7 +46,8 @@ export async function seedDemo(database: Database, pool: RenderPool): Promise<vo
   const setId = await createSet(database, account.id, {
     name: "Shopfront lettering",
     licence: "CC-BY-4.0",
-    notes: "Everything for one painted fascia: snap the line, block the letters, shade them, and let the gold fall where it may.",
+    notes:
+      "Everything for one painted fascia: snap the line, block the letters, shade them, and let the gold fall where it may.",
     credits: "Proofed by the yard dog.",
     brushes: [
       member("Chalk snap", "Layout"),

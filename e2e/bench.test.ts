@@ -16,12 +16,16 @@ const more = async (page: Page, name: string) => {
 };
 const level = { left: 0, top: 60, width: 1200, height: 300 };
 
-test("the score reads the main stroke, says what limits it, and points out the mark", { timeout: 120_000 }, async () => {
+test("the score reads the main stroke, says what limits it, and points out the mark", {
+  timeout: 120_000,
+}, async () => {
   const { page, complaints, close } = await onBench(browser, "Scumble, dry");
   await panel(page, "score");
   const budget = page.getByRole("region", { name: "Ink budget" });
   await expect.poll(() => budget.textContent(), { timeout: 30_000 }).toMatch(/holds back most/);
-  await expect.poll(() => page.getByRole("region", { name: "Build-up" }).textContent(), { timeout: 30_000 }).toMatch(/strokes? covers? 95 %/);
+  await expect
+    .poll(() => page.getByRole("region", { name: "Build-up" }).textContent(), { timeout: 30_000 })
+    .toMatch(/strokes? covers? 95 %/);
   const lanes = page.getByRole("slider", { name: "Place along the main stroke" });
   await lanes.focus();
   for (let i = 0; i < 20; i++) await page.keyboard.press("ArrowRight");
@@ -33,12 +37,16 @@ test("the score reads the main stroke, says what limits it, and points out the m
   await lanes.focus();
   await page.keyboard.press("End");
   expect(await lanes.getAttribute("aria-valuetext")).toContain("speed");
-  await expect.poll(() => page.getByRole("region", { name: "Edge and marks" }).textContent(), { timeout: 30_000 }).toMatch(/Ripple.*px/);
+  await expect
+    .poll(() => page.getByRole("region", { name: "Edge and marks" }).textContent(), { timeout: 30_000 })
+    .toMatch(/Ripple.*px/);
   expect(complaints).toEqual([]);
   await close();
 });
 
-test("a row says what it is, goes back to what is saved and to the default, and rests at its stops", { timeout: 120_000 }, async () => {
+test("a row says what it is, goes back to what is saved and to the default, and rests at its stops", {
+  timeout: 120_000,
+}, async () => {
   const { page, complaints, close } = await onBench(browser, "Gilder’s size");
   const size = page.getByRole("textbox", { name: "Size", exact: true });
   await size.fill("80 px");
@@ -66,7 +74,9 @@ test("a row says what it is, goes back to what is saved and to the default, and 
   await close();
 });
 
-test("any quality is found by the words of the trade, and what differs is shown alone", { timeout: 120_000 }, async () => {
+test("any quality is found by the words of the trade, and what differs is shown alone", {
+  timeout: 120_000,
+}, async () => {
   const { page, complaints, close } = await onBench(browser, "Scumble, dry");
   await page.keyboard.press("/");
   const find = page.getByRole("region", { name: "Find" });
@@ -83,7 +93,9 @@ test("any quality is found by the words of the trade, and what differs is shown 
   await close();
 });
 
-test("a response is muted, copied, bent firmer, and follows the pen while one draws", { timeout: 120_000 }, async () => {
+test("a response is muted, copied, bent firmer, and follows the pen while one draws", {
+  timeout: 120_000,
+}, async () => {
   const { page, complaints, close } = await onBench(browser, "Enamel one-stroke");
   const before = await proofTurn(page);
   const thin = await paperPixels(page);
@@ -122,7 +134,13 @@ test("two qualities give a sheet, and a click takes both", { timeout: 120_000 },
   await page.getByRole("menuitem", { name: "Size", exact: true }).click();
   await page.getByRole("combobox", { name: "Second quality" }).selectOption("flow");
   const sheet = page.getByRole("region", { name: "Test strip: size" });
-  await expect.poll(() => sheet.locator("canvas").evaluateAll((all) => all.filter((c) => (c as HTMLCanvasElement).width !== 300).length), { timeout: 30_000 }).toBe(25);
+  await expect
+    .poll(
+      () =>
+        sheet.locator("canvas").evaluateAll((all) => all.filter((c) => (c as HTMLCanvasElement).width !== 300).length),
+      { timeout: 30_000 },
+    )
+    .toBe(25);
   await sheet.locator("li button").nth(4).click();
   await page.getByRole("button", { name: "Close the test strip" }).click();
   expect(await page.getByRole("textbox", { name: "Size", exact: true }).inputValue()).toBe("101 px");
@@ -131,7 +149,9 @@ test("two qualities give a sheet, and a click takes both", { timeout: 120_000 },
   await close();
 });
 
-test("a revision has a note and is returned to; another brush lends its tip, or is mixed in", { timeout: 180_000 }, async () => {
+test("a revision has a note and is returned to; another brush lends its tip, or is mixed in", {
+  timeout: 180_000,
+}, async () => {
   // A brush of the test's own: others compare the workshop's.
   const { context, page, complaints } = await painter(browser);
   await enterDemo(page);
@@ -169,7 +189,10 @@ test("a revision has a note and is returned to; another brush lends its tip, or 
   const called = await page.getByRole("textbox", { name: "The brush’s name" }).inputValue();
   await other.getByRole("button", { name: "Everything" }).click();
   await page.getByRole("button", { name: "Undo: everything of Gilder’s size" }).first().waitFor();
-  expect(await page.getByRole("textbox", { name: "Flow", exact: true }).inputValue(), "begun again from the other one").toBe("30 %");
+  expect(
+    await page.getByRole("textbox", { name: "Flow", exact: true }).inputValue(),
+    "begun again from the other one",
+  ).toBe("30 %");
   expect(await page.getByRole("textbox", { name: "The brush’s name" }).inputValue(), "under its own name").toBe(called);
   expect(complaints).toEqual([]);
   await context.close();
@@ -199,7 +222,9 @@ test("what painters may change is chosen, named, bounded and tried", { timeout: 
   await close();
 });
 
-test("the paper shows what is chosen, also after a reload; an own stroke becomes the main one", { timeout: 180_000 }, async () => {
+test("the paper shows what is chosen, also after a reload; an own stroke becomes the main one", {
+  timeout: 180_000,
+}, async () => {
   const { page, complaints, close } = await onBench(browser, "Enamel one-stroke");
   const menu = () => page.getByRole("button", { name: "What the paper shows" }).click();
   await menu();
@@ -222,14 +247,20 @@ test("the paper shows what is chosen, also after a reload; an own stroke becomes
   await page.keyboard.press("Escape");
   await page.getByRole("button", { name: "Clear my strokes" }).click();
   // The swell is gone from the left, the straight stroke lies in the middle.
-  await expect.poll(async () => inked(await paperPixels(page), { left: 60, top: 60, width: 150, height: 150 }), { timeout: 15_000 }).toBeLessThan(20);
+  await expect
+    .poll(async () => inked(await paperPixels(page), { left: 60, top: 60, width: 150, height: 150 }), {
+      timeout: 15_000,
+    })
+    .toBeLessThan(20);
   expect(inked(before, { left: 60, top: 60, width: 150, height: 150 })).toBeGreaterThan(200);
   expect(inked(await paperPixels(page), { left: 300, top: 180, width: 380, height: 40 })).toBeGreaterThan(1000);
   expect(complaints).toEqual([]);
   await close();
 });
 
-test("keys set size, opacity and use; their list is searched; single ones can be switched off", { timeout: 120_000 }, async () => {
+test("keys set size, opacity and use; their list is searched; single ones can be switched off", {
+  timeout: 120_000,
+}, async () => {
   const { page, complaints, close } = await onBench(browser, "Gilder’s size");
   await page.locator("main").click({ position: { x: 4, y: 4 } });
   await page.keyboard.press(".");
@@ -261,7 +292,9 @@ test("keys set size, opacity and use; their list is searched; single ones can be
   await close();
 });
 
-test("a colour is picked from the paper, and the difference of held and now is a picture with its mean", { timeout: 120_000 }, async () => {
+test("a colour is picked from the paper, and the difference of held and now is a picture with its mean", {
+  timeout: 120_000,
+}, async () => {
   const { page, complaints, close } = await onBench(browser, "Enamel one-stroke");
   const canvas = await page.locator("[role=img] > canvas").boundingBox();
   if (!canvas) throw new Error("there is no paper");
@@ -310,7 +343,9 @@ test("the main stroke is seen first, and quick changes end in the newest brush",
   expect(told[told.length - 1]).toEqual({ kind: "proofed", turn: before + 10 });
   const finished = told.filter(({ kind }) => kind === "proofed").map(({ turn }) => turn);
   for (const turn of finished)
-    expect(told.findIndex((one) => one.kind === "begun" && one.turn === turn)).toBeLessThan(told.findIndex((one) => one.kind === "proofed" && one.turn === turn));
+    expect(told.findIndex((one) => one.kind === "begun" && one.turn === turn)).toBeLessThan(
+      told.findIndex((one) => one.kind === "proofed" && one.turn === turn),
+    );
   expect(finished.length, "what is overtaken is not drawn to its end").toBeLessThan(10);
   expect(await page.getByRole("textbox", { name: "Hardness", exact: true }).inputValue()).toBe("50 %");
   expect(complaints).toEqual([]);

@@ -7,8 +7,16 @@ if (!address) throw new Error("run the tests with `npm test`: it starts a server
 export const openBrowser: () => Promise<Browser> = launchChromium;
 
 /** A painter at a screen of their own; whatever the page complains about is collected. */
-export async function painter(browser: Browser, options: Parameters<Browser["newContext"]>[0] = {}): Promise<{ context: BrowserContext; page: Page; complaints: string[] }> {
-  const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, baseURL: address, acceptDownloads: true, ...options });
+export async function painter(
+  browser: Browser,
+  options: Parameters<Browser["newContext"]>[0] = {},
+): Promise<{ context: BrowserContext; page: Page; complaints: string[] }> {
+  const context = await browser.newContext({
+    viewport: { width: 1280, height: 800 },
+    baseURL: address,
+    acceptDownloads: true,
+    ...options,
+  });
   const page = await context.newPage();
   const complaints: string[] = [];
   page.on("pageerror", (error) => complaints.push(error.message));
@@ -39,18 +47,25 @@ export async function enterDemo(page: Page): Promise<void> {
 
 /** Waits until the worker has drawn at least this many turns of proofs. */
 export async function proofed(page: Page, turn = 1): Promise<void> {
-  await page.waitForFunction((wanted) => (window as unknown as { heard: { proofed: number } }).heard.proofed >= wanted, turn);
+  await page.waitForFunction(
+    (wanted) => (window as unknown as { heard: { proofed: number } }).heard.proofed >= wanted,
+    turn,
+  );
   await composited(page);
 }
 
 /** The worker's canvas reaches the screen a few frames after the worker says so, later on a busy machine. */
 async function composited(page: Page): Promise<void> {
-  for (let frame = 0; frame < 6; frame++) await page.evaluate(() => new Promise((resolve) => requestAnimationFrame(() => resolve(undefined))));
+  for (let frame = 0; frame < 6; frame++)
+    await page.evaluate(() => new Promise((resolve) => requestAnimationFrame(() => resolve(undefined))));
   await page.waitForTimeout(200);
 }
 
 /** A painter at the demo workshop's bench, with one of its brushes. */
-export async function onBench(browser: Browser, name: string): Promise<{ page: Page; close: () => Promise<void>; complaints: string[] }> {
+export async function onBench(
+  browser: Browser,
+  name: string,
+): Promise<{ page: Page; close: () => Promise<void>; complaints: string[] }> {
   const { context, page, complaints } = await painter(browser);
   await enterDemo(page);
   await page.getByRole("link", { name, exact: true }).last().click();
@@ -72,7 +87,12 @@ interface Reading {
 }
 
 /** Draws one stroke on a paper with a synthetic pen; places are px from the paper's corner. @param rest ms before the pen leaves */
-export async function penStroke(page: Page, readings: readonly Reading[], pointerType: "pen" | "mouse" | "touch" = "pen", rest = 0): Promise<void> {
+export async function penStroke(
+  page: Page,
+  readings: readonly Reading[],
+  pointerType: "pen" | "mouse" | "touch" = "pen",
+  rest = 0,
+): Promise<void> {
   await page.evaluate(
     async ({ readings, pointerType, rest }) => {
       const canvas = document.querySelector("[role=img] > canvas");

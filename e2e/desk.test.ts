@@ -30,7 +30,9 @@ function sand(): Buffer {
   return Buffer.from(encode({ width, height, data, channels: 1, depth: 8 }));
 }
 
-test("a picture becomes a grain that tiles, is seen under strokes, and is given to a brush", { timeout: 180_000 }, async () => {
+test("a picture becomes a grain that tiles, is seen under strokes, and is given to a brush", {
+  timeout: 180_000,
+}, async () => {
   const { context, page, complaints } = await painter(browser);
   await enterDemo(page);
   await page.getByRole("button", { name: "New brush" }).click();
@@ -40,7 +42,9 @@ test("a picture becomes a grain that tiles, is seen under strokes, and is given 
   await page.getByText(/rev 2 · saved/).waitFor();
   await page.getByRole("link", { name: "Grains" }).click();
   await page.getByText("Put a surface on the desk").waitFor();
-  await page.getByLabel("A picture of a surface").setInputFiles({ name: "sand.png", mimeType: "image/png", buffer: sand() });
+  await page
+    .getByLabel("A picture of a surface")
+    .setInputFiles({ name: "sand.png", mimeType: "image/png", buffer: sand() });
   const findings = page.getByRole("region", { name: "Findings" });
   await findings.getByText(/light is uneven/).waitFor({ timeout: 20_000 });
   for (let i = 0; i < 3 && (await findings.getByRole("button", { name: "Even it out" }).count()) > 0; i++) {
@@ -51,7 +55,13 @@ test("a picture becomes a grain that tiles, is seen under strokes, and is given 
   await page.getByRole("checkbox", { name: "Turned over" }).check();
   await page.getByRole("radio", { name: "moved by half" }).check({ force: true });
   await expect
-    .poll(async () => Number.parseFloat((await page.getByRole("region", { name: "Tiling" }).locator("p span").first().textContent()) ?? "9"), { timeout: 20_000 })
+    .poll(
+      async () =>
+        Number.parseFloat(
+          (await page.getByRole("region", { name: "Tiling" }).locator("p span").first().textContent()) ?? "9",
+        ),
+      { timeout: 20_000 },
+    )
     .toBeLessThan(1.6);
 
   const download = page.waitForEvent("download");
@@ -70,36 +80,53 @@ test("a picture becomes a grain that tiles, is seen under strokes, and is given 
   await context.close();
 });
 
-test("what is no picture, empty, broken or too large is refused in one line, and the desk stays as it was", { timeout: 120_000 }, async () => {
+test("what is no picture, empty, broken or too large is refused in one line, and the desk stays as it was", {
+  timeout: 120_000,
+}, async () => {
   const { context, page, complaints } = await painter(browser);
   await enterDemo(page);
   // By a link, and not by its address: the page hears files once it has come to life.
   await page.getByRole("link", { name: "Grains" }).click();
   await page.getByText("Put a surface on the desk").waitFor();
-  const open = (name: string, mimeType: string, buffer: Buffer) => page.getByLabel("A picture of a surface").setInputFiles({ name, mimeType, buffer });
+  const open = (name: string, mimeType: string, buffer: Buffer) =>
+    page.getByLabel("A picture of a surface").setInputFiles({ name, mimeType, buffer });
   const alert = page.getByRole("alert");
   await open("notes.png", "image/png", Buffer.from("not a picture at all"));
   await expect.poll(() => alert.textContent(), { timeout: 15_000 }).toContain("notes.png: the picture cannot be read");
   await open("nothing.png", "image/png", Buffer.alloc(0));
   await expect.poll(() => alert.textContent(), { timeout: 15_000 }).toBe("nothing.png: the file is empty");
   await open("notes.txt", "text/plain", Buffer.from("words"));
-  await expect.poll(() => alert.textContent(), { timeout: 15_000 }).toContain("a PNG, JPEG, WebP or SVG picture can be opened here");
+  await expect
+    .poll(() => alert.textContent(), { timeout: 15_000 })
+    .toContain("a PNG, JPEG, WebP or SVG picture can be opened here");
   await open("sign.svg", "image/svg+xml", Buffer.from("<svg><p>"));
   await expect.poll(() => alert.textContent(), { timeout: 15_000 }).toContain("sign.svg: this is no SVG picture");
   await open("cut.png", "image/png", sand().subarray(0, 900));
   await expect.poll(() => alert.textContent(), { timeout: 15_000 }).toContain("cut.png");
-  await open("wide.png", "image/png", Buffer.from(encode({ width: 5000, height: 2, data: new Uint8Array(10_000), channels: 1, depth: 8 })));
+  await open(
+    "wide.png",
+    "image/png",
+    Buffer.from(encode({ width: 5000, height: 2, data: new Uint8Array(10_000), channels: 1, depth: 8 })),
+  );
   await expect.poll(() => alert.textContent(), { timeout: 15_000 }).toContain("wide.png");
   // One px can be opened: it is what it is.
-  await open("dot.png", "image/png", Buffer.from(encode({ width: 1, height: 1, data: new Uint8Array([90]), channels: 1, depth: 8 })));
+  await open(
+    "dot.png",
+    "image/png",
+    Buffer.from(encode({ width: 1, height: 1, data: new Uint8Array([90]), channels: 1, depth: 8 })),
+  );
   await page.getByText("It is only 1 px").waitFor({ timeout: 20_000 });
   await page.getByRole("combobox", { name: "Begin with a drawn grain" }).selectOption("weave");
-  await expect.poll(() => page.getByRole("status").first().textContent(), { timeout: 20_000 }).toContain("weave, drawn, 512×512 px");
+  await expect
+    .poll(() => page.getByRole("status").first().textContent(), { timeout: 20_000 })
+    .toContain("weave, drawn, 512×512 px");
   expect(complaints).toEqual([]);
   await context.close();
 });
 
-test("the part is dragged, straightened and sharpened, has its true size in print, and goes to a whole set at once", { timeout: 180_000 }, async () => {
+test("the part is dragged, straightened and sharpened, has its true size in print, and goes to a whole set at once", {
+  timeout: 180_000,
+}, async () => {
   const { context, page, complaints } = await painter(browser);
   await enterDemo(page);
   // A set of one's own, so that the demo's brushes stay as they are for other tests.
@@ -120,7 +147,9 @@ test("the part is dragged, straightened and sharpened, has its true size in prin
 
   await page.getByRole("link", { name: "Grains" }).click();
   await page.getByText("Put a surface on the desk").waitFor();
-  await page.getByLabel("A picture of a surface").setInputFiles({ name: "sand.png", mimeType: "image/png", buffer: sand() });
+  await page
+    .getByLabel("A picture of a surface")
+    .setInputFiles({ name: "sand.png", mimeType: "image/png", buffer: sand() });
   const thumbnail = page.getByRole("img", { name: /drag over the part/ });
   await thumbnail.waitFor();
   const box = (await thumbnail.boundingBox()) ?? { x: 0, y: 0, width: 1, height: 1 };
@@ -134,11 +163,15 @@ test("the part is dragged, straightened and sharpened, has its true size in prin
   await page.getByRole("slider", { name: "Sharpen" }).fill("1.5");
   await page.getByRole("spinbutton", { name: "Px of the picture to a millimetre of the surface" }).fill("23.62");
   await page.getByText(/at scale 0\.50 the grain has its true size/).waitFor({ timeout: 20_000 });
-  await page.getByRole("combobox", { name: "The set whose brushes all get the grain" }).selectOption({ label: setName });
+  await page
+    .getByRole("combobox", { name: "The set whose brushes all get the grain" })
+    .selectOption({ label: setName });
   await page.getByRole("button", { name: "Give it to the whole set" }).click();
   await page.getByText(`1 brush of “${setName}” has it now.`).waitFor({ timeout: 20_000 });
   await page.getByRole("spinbutton", { name: "Px of the picture to a millimetre of the surface" }).fill("5");
-  await page.getByRole("combobox", { name: "Match the grain of a set" }).selectOption({ label: `${setName}: scale 0.50` });
+  await page
+    .getByRole("combobox", { name: "Match the grain of a set" })
+    .selectOption({ label: `${setName}: scale 0.50` });
   await page.getByText(/at scale 0\.50 the grain has its true size/).waitFor({ timeout: 20_000 });
   await page.getByRole("link", { name: "Shelf" }).click();
   await page.getByRole("link", { name: "Grained try", exact: true }).click();
@@ -149,7 +182,9 @@ test("the part is dragged, straightened and sharpened, has its true size in prin
   await context.close();
 });
 
-test("a drawn grain follows its numbers, is kept, found, opened as it was, and matched to a set", { timeout: 180_000 }, async () => {
+test("a drawn grain follows its numbers, is kept, found, opened as it was, and matched to a set", {
+  timeout: 180_000,
+}, async () => {
   const { context, page, complaints } = await painter(browser);
   await enterDemo(page);
   await page.goto("/desk/grain");
@@ -210,30 +245,34 @@ async function largePicture(): Promise<string> {
 test.each([
   ["/desk/tip", "A picture for a tip", "nothing on it yet", /^320×240 px$/],
   ["/desk/grain", "A picture of a surface", "nothing on it yet", /^sand\.png, 320×240 px$/],
-] as const)("on %s a large picture says that it is being opened and can be stopped; the next one opens", { timeout: 60_000 }, async (path, field, empty, lies) => {
-  const { context, page, complaints } = await painter(browser);
-  await enterDemo(page);
-  await page.goto(path);
-  const status = page.getByRole("banner").getByRole("status");
-  await page.getByLabel(field).setInputFiles(await largePicture());
-  await page.getByText(/^opening .*large\.png…$/).waitFor();
-  await page.getByRole("button", { name: "Stop", exact: true }).click();
-  await expect.poll(() => status.textContent()).toBe(empty);
-  await page.waitForTimeout(2500);
-  expect(await status.textContent()).toBe(empty);
-  await page.getByLabel(field).setInputFiles({ name: "sand.png", mimeType: "image/png", buffer: sand() });
-  await expect.poll(() => status.textContent(), { timeout: 20_000 }).toMatch(lies);
-  if (path === "/desk/grain") {
-    // What lies there keeps its settings and its name when the next one is stopped.
-    const turned = page.getByRole("checkbox", { name: "Turned over" });
-    await turned.check();
-    expect(await page.getByPlaceholder("sand", { exact: true }).count()).toBe(1);
-    await page.getByLabel(field).setInputFiles(largePath);
+] as const)(
+  "on %s a large picture says that it is being opened and can be stopped; the next one opens",
+  { timeout: 60_000 },
+  async (path, field, empty, lies) => {
+    const { context, page, complaints } = await painter(browser);
+    await enterDemo(page);
+    await page.goto(path);
+    const status = page.getByRole("banner").getByRole("status");
+    await page.getByLabel(field).setInputFiles(await largePicture());
+    await page.getByText(/^opening .*large\.png…$/).waitFor();
     await page.getByRole("button", { name: "Stop", exact: true }).click();
+    await expect.poll(() => status.textContent()).toBe(empty);
+    await page.waitForTimeout(2500);
+    expect(await status.textContent()).toBe(empty);
+    await page.getByLabel(field).setInputFiles({ name: "sand.png", mimeType: "image/png", buffer: sand() });
     await expect.poll(() => status.textContent(), { timeout: 20_000 }).toMatch(lies);
-    expect(await turned.isChecked()).toBe(true);
-    expect(await page.getByPlaceholder("sand", { exact: true }).count()).toBe(1);
-  }
-  expect(complaints).toEqual([]);
-  await context.close();
-});
+    if (path === "/desk/grain") {
+      // What lies there keeps its settings and its name when the next one is stopped.
+      const turned = page.getByRole("checkbox", { name: "Turned over" });
+      await turned.check();
+      expect(await page.getByPlaceholder("sand", { exact: true }).count()).toBe(1);
+      await page.getByLabel(field).setInputFiles(largePath);
+      await page.getByRole("button", { name: "Stop", exact: true }).click();
+      await expect.poll(() => status.textContent(), { timeout: 20_000 }).toMatch(lies);
+      expect(await turned.isChecked()).toBe(true);
+      expect(await page.getByPlaceholder("sand", { exact: true }).count()).toBe(1);
+    }
+    expect(complaints).toEqual([]);
+    await context.close();
+  },
+);

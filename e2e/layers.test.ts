@@ -26,7 +26,9 @@ async function inMenu(page: Page, act: () => Promise<unknown>): Promise<void> {
   await page.keyboard.press("Escape");
 }
 
-test("own layers are added, hidden, locked, masked, moved, filled and saved as OpenRaster", { timeout: 120_000 }, async () => {
+test("own layers are added, hidden, locked, masked, moved, filled and saved as OpenRaster", {
+  timeout: 120_000,
+}, async () => {
   const { page, complaints, close } = await onBench(browser, "Enamel one-stroke");
   const see = () => paperPixels(page);
   await inMenu(page, () => page.getByRole("checkbox", { name: "the proofs are shown" }).uncheck());
@@ -71,7 +73,10 @@ test("own layers are added, hidden, locked, masked, moved, filled and saved as O
   expect(inked(await see(), area, 100), "the stroke lies on the fill now").toBeGreaterThan(200);
 
   await page.getByRole("button", { name: "My layers" }).click();
-  const [file] = await Promise.all([page.waitForEvent("download"), page.getByRole("button", { name: /^Save the paper in layers/ }).click()]);
+  const [file] = await Promise.all([
+    page.waitForEvent("download"),
+    page.getByRole("button", { name: /^Save the paper in layers/ }).click(),
+  ]);
   const { layers } = readOra(readFileSync(await file.path()), "paper.ora");
   expect(layers.map(({ name, blend, opacity }) => [name, blend, opacity]).slice(-2)).toEqual([
     ["varnish", "multiply", 0.5],

@@ -13,10 +13,16 @@ afterAll(() => browser.close());
 
 const leaf = (width: number) => {
   const { height, data } = leafPicture(width, width / 2);
-  return { name: `leaf-${width}.png`, mimeType: "image/png", buffer: Buffer.from(encode({ width, height, data: data as Uint8Array, channels: 4, depth: 8 })) };
+  return {
+    name: `leaf-${width}.png`,
+    mimeType: "image/png",
+    buffer: Buffer.from(encode({ width, height, data: data as Uint8Array, channels: 4, depth: 8 })),
+  };
 };
 
-test("a picture becomes a tip, more of them a family; it is saved, shown on the shelf and published with the set", { timeout: 120_000 }, async () => {
+test("a picture becomes a tip, more of them a family; it is saved, shown on the shelf and published with the set", {
+  timeout: 120_000,
+}, async () => {
   const { context, page, complaints } = await painter(browser);
   await enterDemo(page);
   await page.getByRole("button", { name: "New brush" }).click();
@@ -51,12 +57,16 @@ test("a picture becomes a tip, more of them a family; it is saved, shown on the 
 
   await page.goto("/shelf");
   const strip = page.getByRole("img", { name: "A stroke of Leaf stamp" }).first();
-  await expect.poll(() => strip.evaluate((img: HTMLImageElement) => img.complete && img.naturalWidth), { timeout: 15_000 }).toBe(720);
+  await expect
+    .poll(() => strip.evaluate((img: HTMLImageElement) => img.complete && img.naturalWidth), { timeout: 15_000 })
+    .toBe(720);
   expect(complaints).toEqual([]);
   await context.close();
 });
 
-test("a brush that lays by time goes on while the pen rests, and an undone step comes back by its name", { timeout: 60_000 }, async () => {
+test("a brush that lays by time goes on while the pen rests, and an undone step comes back by its name", {
+  timeout: 60_000,
+}, async () => {
   const { context, page } = await painter(browser);
   await enterDemo(page);
   await page.getByRole("link", { name: "Drop shade" }).last().click();
@@ -67,7 +77,9 @@ test("a brush that lays by time goes on while the pen rests, and an undone step 
   await page.getByRole("button", { name: "Ends and time: 100 a second" }).waitFor();
   await page.getByRole("combobox", { name: "How strokes join what is there" }).selectOption("multiply");
   await page.getByRole("button", { name: "Undo: blend" }).click();
-  await expect.poll(() => page.getByRole("combobox", { name: "How strokes join what is there" }).inputValue()).toBe("source-over");
+  await expect
+    .poll(() => page.getByRole("combobox", { name: "How strokes join what is there" }).inputValue())
+    .toBe("source-over");
   await penStroke(page, [
     { x: 640, y: 30, pressure: 0.9 },
     { x: 660, y: 30, pressure: 0.9 },

@@ -18,7 +18,11 @@ export async function paperPixels(page: Page): Promise<Pixels> {
 }
 
 /** How many pixels differ within a rectangle. */
-export function difference(a: Pixels, b: Pixels, { left, top, width, height }: { left: number; top: number; width: number; height: number }): number {
+export function difference(
+  a: Pixels,
+  b: Pixels,
+  { left, top, width, height }: { left: number; top: number; width: number; height: number },
+): number {
   let count = 0;
   for (let y = Math.ceil(top); y < Math.floor(top + height); y++) {
     for (let x = Math.ceil(left); x < Math.floor(left + width); x++) {
@@ -31,9 +35,14 @@ export function difference(a: Pixels, b: Pixels, { left, top, width, height }: {
 }
 
 /** How many pixels of a rectangle are darker than mid grey, or than another level. */
-export function inked(a: Pixels, { left, top, width, height }: { left: number; top: number; width: number; height: number }, level = 128): number {
+export function inked(
+  a: Pixels,
+  { left, top, width, height }: { left: number; top: number; width: number; height: number },
+  level = 128,
+): number {
   let count = 0;
   for (let y = Math.ceil(top); y < Math.floor(top + height); y++)
-    for (let x = Math.ceil(left); x < Math.floor(left + width); x++) if (a.data[(y * a.width + x) * 4 + 1] < level) count++;
+    for (let x = Math.ceil(left); x < Math.floor(left + width); x++)
+      if (a.data[(y * a.width + x) * 4 + 1] < level) count++;
   return count;
 }

@@ -22,7 +22,9 @@ interface Finding {
 async function findings(page: Page): Promise<string[]> {
   await page.evaluate(axe);
   const found = await page.evaluate(async () => {
-    const { axe } = window as unknown as { axe: { run(context: Document, options: object): Promise<{ violations: Finding[] }> } };
+    const { axe } = window as unknown as {
+      axe: { run(context: Document, options: object): Promise<{ violations: Finding[] }> };
+    };
     return (await axe.run(document, { runOnly: ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa"] })).violations;
   });
   return found.map((f) => `${f.id}: ${f.nodes.map((n) => n.html.slice(0, 160)).join(" | ")}`);
@@ -31,7 +33,13 @@ async function findings(page: Page): Promise<string[]> {
 describe.each(["light", "dark"] as const)("axe finds nothing on the %s table", (table) => {
   test("from the front to the bench", async () => {
     const { context, page } = await painter(browser);
-    await context.addCookies([{ name: "brosse_table", value: table, url: page.url() === "about:blank" ? (process.env.BROSSE_TEST_ADDRESS ?? "") : page.url() }]);
+    await context.addCookies([
+      {
+        name: "brosse_table",
+        value: table,
+        url: page.url() === "about:blank" ? (process.env.BROSSE_TEST_ADDRESS ?? "") : page.url(),
+      },
+    ]);
     const all: Record<string, string[]> = {};
     for (const path of ["/", "/sign-in", "/sign-up", "/outlet"]) {
       await page.goto(path);
@@ -50,7 +58,8 @@ describe.each(["light", "dark"] as const)("axe finds nothing on the %s table", (
     await page.keyboard.press("Escape");
     for (const panel of ["score", "responses", "find"]) {
       await page.getByRole("radio", { name: panel, exact: true }).dispatchEvent("click");
-      if (panel === "score") await page.getByRole("slider", { name: "Place along the main stroke" }).waitFor({ timeout: 15_000 });
+      if (panel === "score")
+        await page.getByRole("slider", { name: "Place along the main stroke" }).waitFor({ timeout: 15_000 });
       all[panel] = await findings(page);
     }
     for (const extra of ["History of revisions", "Take from or mix with another brush", "Painter’s panel", "Keys"]) {
@@ -106,7 +115,10 @@ test("the bench works by keyboard alone: slider, response, undo, save as", async
   await page.getByRole("button", { name: "Let spacing answer to a signal" }).focus();
   await page.keyboard.press("Enter");
   // The menu takes the focus a moment after it is seen.
-  const chosen = (name: string) => expect.poll(() => page.getByRole("menuitem", { name, exact: true }).evaluate((item) => item === document.activeElement)).toBe(true);
+  const chosen = (name: string) =>
+    expect
+      .poll(() => page.getByRole("menuitem", { name, exact: true }).evaluate((item) => item === document.activeElement))
+      .toBe(true);
   await chosen("Pressure");
   await page.keyboard.press("ArrowDown");
   await chosen("Tilt");
@@ -168,7 +180,9 @@ test("mouse and finger draw as well as a pen, with every reading kept", async ()
   await page.mouse.down();
   await page.mouse.move(box.x + 600, box.y + 70, { steps: 12 });
   await page.mouse.up();
-  await expect.poll(async () => difference(await paperPixels(page), blank, { left: 280, top: 25, width: 340, height: 60 })).toBeGreaterThan(1000);
+  await expect
+    .poll(async () => difference(await paperPixels(page), blank, { left: 280, top: 25, width: 340, height: 60 }))
+    .toBeGreaterThan(1000);
   await penStroke(
     page,
     [
@@ -178,7 +192,9 @@ test("mouse and finger draw as well as a pen, with every reading kept", async ()
     ],
     "touch",
   );
-  expect(difference(await paperPixels(page), blank, { left: 640, top: 20, width: 140, height: 70 })).toBeGreaterThan(300);
+  expect(difference(await paperPixels(page), blank, { left: 640, top: 20, width: 140, height: 70 })).toBeGreaterThan(
+    300,
+  );
   await page.getByText("2 strokes of yours").waitFor();
   await context.close();
 });
@@ -201,14 +217,22 @@ test("the paper follows the window's size, and own strokes stay", async () => {
     await page.waitForTimeout(400);
     const paper = await paperPixels(page);
     expect(paper.width).toBeGreaterThan(width - 60);
-    expect(difference(paper, { ...paper, data: new Uint8Array(paper.data.length).fill(0xfd) }, { left: 90, top: 30, width: 220, height: 20 })).toBeGreaterThan(200);
+    expect(
+      difference(
+        paper,
+        { ...paper, data: new Uint8Array(paper.data.length).fill(0xfd) },
+        { left: 90, top: 30, width: 220, height: 20 },
+      ),
+    ).toBeGreaterThan(200);
     expect(await page.evaluate(() => document.documentElement.scrollWidth <= innerWidth)).toBe(true);
   }
   expect(await page.evaluate(() => document.documentElement.scrollHeight <= innerHeight)).toBe(true);
   await context.close();
 });
 
-test("what is not saved is kept as a draft: it is there after leaving, and after the page was closed", { timeout: 60_000 }, async () => {
+test("what is not saved is kept as a draft: it is there after leaving, and after the page was closed", {
+  timeout: 60_000,
+}, async () => {
   const { context, page } = await painter(browser);
   await enterDemo(page);
   await page.getByRole("link", { name: "Rivet row" }).click();
@@ -240,7 +264,9 @@ test("what is not saved is kept as a draft: it is there after leaving, and after
   await context.close();
 });
 
-test("a slider that goes on moving is kept on its way, and its row alone tells the change until it is put back", { timeout: 60_000 }, async () => {
+test("a slider that goes on moving is kept on its way, and its row alone tells the change until it is put back", {
+  timeout: 60_000,
+}, async () => {
   const { context, page, complaints } = await painter(browser);
   await enterDemo(page);
   await page.getByRole("link", { name: "Drop shade", exact: true }).last().click();

@@ -13,15 +13,22 @@ async function brushId(page: import("playwright-core").Page, name: string): Prom
 }
 
 describe("every answer", () => {
-  test.each(["/", "/outlet", "/no/such/page", "/icon.svg", "/schema/set.json"])("%s carries the security headers", async (path) => {
-    const { headers } = await fetch(address + path);
-    expect(headers.get("content-security-policy")).toMatch(/default-src 'self'.*script-src 'self' 'nonce-[\w+/=]+' 'wasm-unsafe-eval'.*frame-ancestors 'none'/);
-    expect(headers.get("content-security-policy")).not.toMatch(/script-src[^;]*unsafe-inline|unsafe-eval'(?<!wasm-unsafe-eval')/);
-    expect(headers.get("cross-origin-opener-policy")).toBe("same-origin");
-    expect(headers.get("cross-origin-embedder-policy")).toBe("require-corp");
-    expect(headers.get("x-content-type-options")).toBe("nosniff");
-    expect(headers.get("x-powered-by")).toBeNull();
-  });
+  test.each(["/", "/outlet", "/no/such/page", "/icon.svg", "/schema/set.json"])(
+    "%s carries the security headers",
+    async (path) => {
+      const { headers } = await fetch(address + path);
+      expect(headers.get("content-security-policy")).toMatch(
+        /default-src 'self'.*script-src 'self' 'nonce-[\w+/=]+' 'wasm-unsafe-eval'.*frame-ancestors 'none'/,
+      );
+      expect(headers.get("content-security-policy")).not.toMatch(
+        /script-src[^;]*unsafe-inline|unsafe-eval'(?<!wasm-unsafe-eval')/,
+      );
+      expect(headers.get("cross-origin-opener-policy")).toBe("same-origin");
+      expect(headers.get("cross-origin-embedder-policy")).toBe("require-corp");
+      expect(headers.get("x-content-type-options")).toBe("nosniff");
+      expect(headers.get("x-powered-by")).toBeNull();
+    },
+  );
 
   test("pages are isolated, so that shared memory is there", async () => {
     const { page, context } = await painter(browser);
@@ -34,20 +41,32 @@ describe("every answer", () => {
 describe("writes", () => {
   test.each([undefined, "https://elsewhere.example", "null"])("from origin %s are refused", async (origin) => {
     for (const path of ["/demo", "/sign-in", "/shelf"]) {
-      const reply = await fetch(address + path, { method: "POST", redirect: "manual", headers: origin ? { Origin: origin } : {}, body: new URLSearchParams({ act: "new" }) });
+      const reply = await fetch(address + path, {
+        method: "POST",
+        redirect: "manual",
+        headers: origin ? { Origin: origin } : {},
+        body: new URLSearchParams({ act: "new" }),
+      });
       expect(reply.status).toBe(403);
     }
   });
 
   test("the session's cookie is HttpOnly and SameSite", async () => {
     const reply = await fetch(`${address}/demo`, { method: "POST", redirect: "manual", headers: { Origin: address } });
-    expect(reply.headers.get("set-cookie")).toMatch(/^brosse_session=[\w-]{43}; Path=\/; HttpOnly; SameSite=Lax; Max-Age=\d+$/);
+    expect(reply.headers.get("set-cookie")).toMatch(
+      /^brosse_session=[\w-]{43}; Path=\/; HttpOnly; SameSite=Lax; Max-Age=\d+$/,
+    );
   });
 
   test("a sign-in goes on only to pages of this site", async () => {
     const body = new URLSearchParams({ email: "workshop@quayside.example", password: "gold-leaf-and-enamel" });
     for (const to of ["https://evil.example/", "//evil.example", "/\\evil.example"]) {
-      const reply = await fetch(`${address}/sign-in?to=${encodeURIComponent(to)}`, { method: "POST", redirect: "manual", headers: { Origin: address }, body });
+      const reply = await fetch(`${address}/sign-in?to=${encodeURIComponent(to)}`, {
+        method: "POST",
+        redirect: "manual",
+        headers: { Origin: address },
+        body,
+      });
       expect(reply.headers.get("location")).toBe("/shelf");
     }
   });
@@ -67,8 +86,17 @@ test("another's private brush is 404: its page, its strokes, and a save", async 
   const { request } = other.context;
   expect((await request.get(`/bench/${id}`)).status()).toBe(404);
   expect((await request.get(`/strips/brushes/${id}/1.png`)).status()).toBe(404);
-  expect((await request.post(`/bench/${id}`, { headers: { Origin: address }, data: { act: "save", from: 1, brush: { level: 1, name: "stolen" } } })).status()).toBe(404);
-  expect((await request.get(`/strips/brushes/${id}/1.png`)).status()).toBe((await request.get("/strips/brushes/nosuchbrush1/1.png")).status());
+  expect(
+    (
+      await request.post(`/bench/${id}`, {
+        headers: { Origin: address },
+        data: { act: "save", from: 1, brush: { level: 1, name: "stolen" } },
+      })
+    ).status(),
+  ).toBe(404);
+  expect((await request.get(`/strips/brushes/${id}/1.png`)).status()).toBe(
+    (await request.get("/strips/brushes/nosuchbrush1/1.png")).status(),
+  );
   await Promise.all([owner.context.close(), other.context.close()]);
 });
 

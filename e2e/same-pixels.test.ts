@@ -35,7 +35,9 @@ interface Compared {
 async function compare(page: Page, brushes: readonly Brush[], tips: Pictures): Promise<Compared[]> {
   await page.goto("/shelf");
   // The last of that name: other tests save newer ones above it.
-  const benches = await Promise.all(brushes.map(({ name }) => page.getByRole("link", { name, exact: true }).last().getAttribute("href")));
+  const benches = await Promise.all(
+    brushes.map(({ name }) => page.getByRole("link", { name, exact: true }).last().getAttribute("href")),
+  );
   const waiting = brushes.map((brush, n) => ({ brush, bench: benches[n] ?? "" }));
   const compared: Compared[] = [];
   const work = async (own: Page) => {
@@ -54,14 +56,32 @@ function compareOne(seen: Pixels, brush: Brush, tips: Pictures): Compared {
   const [main] = proofsOn(width, height);
   const paper = hexToRgb("#fdfdfd");
   const ink = { colour: hexToRgb("#1f2a30"), second: paper };
-  const data = renderHand({ brush, strokes: main.strokes, width, height, ink, paper, seed: 1, pictures: tips, light: tableLight, bed: main.room });
-  return { name: brush.name, differing: difference(seen, { width, height, data: new Uint8Array(data) }, main.room), left: inked(seen, main.room, 240) };
+  const data = renderHand({
+    brush,
+    strokes: main.strokes,
+    width,
+    height,
+    ink,
+    paper,
+    seed: 1,
+    pictures: tips,
+    light: tableLight,
+    bed: main.room,
+  });
+  return {
+    name: brush.name,
+    differing: difference(seen, { width, height, data: new Uint8Array(data) }, main.room),
+    left: inked(seen, main.room, 240),
+  };
 }
 
 /** The names of brushes that look otherwise in Chromium than in Node, with the number of pixels. */
-const unlike = (compared: readonly Compared[]) => compared.filter(({ differing }) => differing > 0).map(({ name, differing }) => ({ name, differing }));
+const unlike = (compared: readonly Compared[]) =>
+  compared.filter(({ differing }) => differing > 0).map(({ name, differing }) => ({ name, differing }));
 
-test("every demo brush's main proof is the same in Chromium and in Node, pixel for pixel", { timeout: 180_000 }, async () => {
+test("every demo brush's main proof is the same in Chromium and in Node, pixel for pixel", {
+  timeout: 180_000,
+}, async () => {
   const { context, page } = await painter(browser);
   await enterDemo(page);
   const compared = await compare(page, demoBrushes, pictures);
@@ -71,7 +91,9 @@ test("every demo brush's main proof is the same in Chromium and in Node, pixel f
   await context.close();
 });
 
-test("random brushes of every kind, pictures included, are the same in Chromium and in Node", { timeout: 240_000 }, async () => {
+test("random brushes of every kind, pictures included, are the same in Chromium and in Node", {
+  timeout: 240_000,
+}, async () => {
   // What chance leaves too small or too faint to compare is made larger and firmer; everything else stays as it fell.
   const brushes = fc.sample(anyBrush, { seed: 20, numRuns: 16 }).map((brush, n) => ({
     ...brush,
@@ -81,14 +103,32 @@ test("random brushes of every kind, pictures included, are the same in Chromium 
     responses: brush.responses.map((r, i) => ({ ...r, low: 0.4 + i / 10, high: 1 })),
   }));
   const files = new Map(
-    [...testPictures].map(([path, { width, height, channels, data, full }]) => [path, encode({ width, height, data, channels, depth: full === 255 ? 8 : 16 })]),
+    [...testPictures].map(([path, { width, height, channels, data, full }]) => [
+      path,
+      encode({ width, height, data, channels, depth: full === 255 ? 8 : 16 }),
+    ]),
   );
   const entries = brushes.map((brush, n) => ({ file: `brushes/random-${n}.json`, brush }));
-  const set = { format: "brosse-set" as const, level: 1 as const, name: "Random", version: "1.0.0", studio: "S", licence: "CC0-1.0" as const, notes: "", credits: "" };
-  const bytes = pack({ set: { ...set, brushes: entries.map(({ file }) => ({ file, group: "" })) }, brushes: new Map(entries.map((e) => [e.file, e.brush])), files });
+  const set = {
+    format: "brosse-set" as const,
+    level: 1 as const,
+    name: "Random",
+    version: "1.0.0",
+    studio: "S",
+    licence: "CC0-1.0" as const,
+    notes: "",
+    credits: "",
+  };
+  const bytes = pack({
+    set: { ...set, brushes: entries.map(({ file }) => ({ file, group: "" })) },
+    brushes: new Map(entries.map((e) => [e.file, e.brush])),
+    files,
+  });
   const { context, page } = await painter(browser);
   await enterDemo(page);
-  await page.getByLabel("A package file").setInputFiles({ name: "random.zip", mimeType: "application/zip", buffer: Buffer.from(bytes) });
+  await page
+    .getByLabel("A package file")
+    .setInputFiles({ name: "random.zip", mimeType: "application/zip", buffer: Buffer.from(bytes) });
   await page.getByText("Random 1.0.0 is on your shelf").waitFor();
   const compared = await compare(page, brushes, testPictures);
   expect(compared.length).toBe(brushes.length);

@@ -130,7 +130,9 @@ test("one brush from its tip to another painter's hands", { timeout: 180_000 }, 
   const makersStroke = await paperPixels(page);
   await page.getByRole("link", { name: "Shelf" }).click();
   await page.getByRole("link", { name: "Lettering quill, long" }).click();
-  await expect.poll(() => page.getByRole("textbox", { name: "Size", exact: true }).inputValue()).toBe(`${quill.tip.size} px`);
+  await expect
+    .poll(() => page.getByRole("textbox", { name: "Size", exact: true }).inputValue())
+    .toBe(`${quill.tip.size} px`);
 
   // A set: named, licensed, in an order, published.
   await page.getByRole("link", { name: "Sets" }).click();
@@ -138,7 +140,8 @@ test("one brush from its tip to another painter's hands", { timeout: 180_000 }, 
   await page.waitForURL("**/sets/*");
   await page.getByRole("textbox", { name: "Name", exact: true }).fill("Harbour front");
   await page.getByRole("combobox", { name: "Licence" }).selectOption("CC-BY-SA-4.0");
-  for (const name of ["Rivet row", "Quill for the fascia", "Gold flake"]) await page.getByRole("button", { name: `Add ${name} to the set` }).click();
+  for (const name of ["Rivet row", "Quill for the fascia", "Gold flake"])
+    await page.getByRole("button", { name: `Add ${name} to the set` }).click();
   await page.getByRole("button", { name: "Move Quill for the fascia up" }).click();
   await page.getByRole("button", { name: "Publish 1.0.0" }).click();
   await page.waitForURL("**/editions/*", { timeout: 60_000 });
@@ -160,7 +163,12 @@ test("one brush from its tip to another painter's hands", { timeout: 180_000 }, 
   await taker.page.getByRole("link", { name: /^Package/ }).click();
   const file = await (await download).path();
   const { set, brushes } = unpack(readFileSync(file));
-  expect([set.name, set.version, set.licence, set.studio]).toEqual(["Harbour front", "1.0.0", "CC-BY-SA-4.0", "Quayside Signworks"]);
+  expect([set.name, set.version, set.licence, set.studio]).toEqual([
+    "Harbour front",
+    "1.0.0",
+    "CC-BY-SA-4.0",
+    "Quayside Signworks",
+  ]);
   expect([...brushes.values()].map((b) => b.name)).toEqual(["Quill for the fascia", "Rivet row", "Gold flake"]);
 
   // They sign up, drop the package on their shelf, and paint: same samples, same pixels.
@@ -176,7 +184,8 @@ test("one brush from its tip to another painter's hands", { timeout: 180_000 }, 
     const transfer = new DataTransfer();
     transfer.items.add(new File([new Uint8Array(content)], "harbour-front-1.0.0.zip", { type: "application/zip" }));
     const sheet = document.querySelector("main");
-    for (const name of ["dragover", "drop"]) sheet?.dispatchEvent(new DragEvent(name, { dataTransfer: transfer, bubbles: true, cancelable: true }));
+    for (const name of ["dragover", "drop"])
+      sheet?.dispatchEvent(new DragEvent(name, { dataTransfer: transfer, bubbles: true, cancelable: true }));
   }, bytes);
   await taker.page.getByText("Harbour front 1.0.0 is on your shelf: 3 brushes").waitFor();
   await taker.page.getByRole("link", { name: "Quill for the fascia" }).click();

@@ -42,7 +42,9 @@ async function savedPng(page: Page, button: string): Promise<ReturnType<typeof d
   return decode(readFileSync(await (await download).path()));
 }
 
-test("a photograph becomes a tip: background, findings and mends, pivot, map, a brush of one's own, my tips", { timeout: 240_000 }, async () => {
+test("a photograph becomes a tip: background, findings and mends, pivot, map, a brush of one's own, my tips", {
+  timeout: 240_000,
+}, async () => {
   const { context, page, complaints } = await painter(browser);
   await enterDemo(page);
   await page.getByRole("button", { name: "New brush" }).click();
@@ -51,12 +53,18 @@ test("a photograph becomes a tip: background, findings and mends, pivot, map, a 
   await page.getByRole("button", { name: "Save", exact: true }).click();
   await page.getByText(/rev 2 · saved/).waitFor();
   await onDesk(page);
-  await page.getByLabel("A picture for a tip").setInputFiles({ name: "leaf.png", mimeType: "image/png", buffer: leafPhoto() });
+  await page
+    .getByLabel("A picture for a tip")
+    .setInputFiles({ name: "leaf.png", mimeType: "image/png", buffer: leafPhoto() });
   await page.getByText("320×240 px").waitFor();
   await findings(page)
     .getByText(/touches the border/)
     .waitFor({ timeout: 20_000 });
-  await step(page, () => page.getByRole("button", { name: "Take the background away" }).click(), "take the background away");
+  await step(
+    page,
+    () => page.getByRole("button", { name: "Take the background away" }).click(),
+    "take the background away",
+  );
   await expect.poll(() => findings(page).textContent(), { timeout: 20_000 }).not.toMatch(/touches the border/);
   await expect.poll(() => findings(page).textContent()).toMatch(/off the middle/);
   await step(page, () => findings(page).getByRole("button", { name: "Centre it" }).click(), "centre");
@@ -75,7 +83,9 @@ test("a photograph becomes a tip: background, findings and mends, pivot, map, a 
   const greys = new Set(Array.from({ length: mapped.width * mapped.height }, (_, i) => mapped.data[i * 2]));
   expect(greys.size, "the map is in the greys").toBeGreaterThan(5);
   const plain = await savedPng(page, "Save as PNG");
-  expect(Array.from({ length: plain.width * plain.height }, (_, i) => plain.data[i * 2]).every((grey) => grey === 0)).toBe(true);
+  expect(
+    Array.from({ length: plain.width * plain.height }, (_, i) => plain.data[i * 2]).every((grey) => grey === 0),
+  ).toBe(true);
 
   await page.getByRole("textbox", { name: "name", exact: true }).fill("Try leaf");
   await page.getByRole("textbox", { name: "Tags" }).fill("leaf trial");
@@ -103,7 +113,9 @@ test("a photograph becomes a tip: background, findings and mends, pivot, map, a 
   await context.close();
 });
 
-test("a tip is drawn with symmetry, cut out, undone and made a family that is evened out", { timeout: 180_000 }, async () => {
+test("a tip is drawn with symmetry, cut out, undone and made a family that is evened out", {
+  timeout: 180_000,
+}, async () => {
   const { context, page, complaints } = await painter(browser);
   await enterDemo(page);
   await onDesk(page);
@@ -111,7 +123,12 @@ test("a tip is drawn with symmetry, cut out, undone and made a family that is ev
   await page.getByRole("button", { name: "A blank sheet" }).click();
   await findings(page).getByText("Nothing is on the sheet").waitFor({ timeout: 20_000 });
   await page.getByRole("combobox", { name: "Each stroke falls" }).selectOption("around");
-  const box = (await page.getByRole("img", { name: /sheet; draw on it/ }).boundingBox()) ?? { x: 0, y: 0, width: 1, height: 1 };
+  const box = (await page.getByRole("img", { name: /sheet; draw on it/ }).boundingBox()) ?? {
+    x: 0,
+    y: 0,
+    width: 1,
+    height: 1,
+  };
   const line = async (places: readonly (readonly [number, number])[]) => {
     const at = ([x, y]: readonly [number, number]) => [box.x + x * box.width, box.y + y * box.height] as const;
     await page.mouse.move(...at(places[0]));
@@ -184,7 +201,9 @@ test("a tip is drawn with symmetry, cut out, undone and made a family that is ev
   await context.close();
 });
 
-test("what cannot be opened is said in one line, SVG is drawn without running anything, and part of the paper becomes a tip", { timeout: 180_000 }, async () => {
+test("what cannot be opened is said in one line, SVG is drawn without running anything, and part of the paper becomes a tip", {
+  timeout: 180_000,
+}, async () => {
   const { page, complaints, close } = await onBench(browser, "Enamel one-stroke");
   await penStroke(
     page,
@@ -197,8 +216,10 @@ test("what cannot be opened is said in one line, SVG is drawn without running an
   await page.getByRole("radio", { name: "alpha" }).waitFor();
   expect(await page.getByRole("radio", { name: "alpha" }).isChecked()).toBe(true);
 
-  const open = (name: string, mimeType: string, body: string | Buffer) => page.getByLabel("A picture for a tip").setInputFiles({ name, mimeType, buffer: Buffer.from(body) });
-  const said = async (text: RegExp) => expect.poll(() => page.getByRole("alert").textContent(), { timeout: 10_000 }).toMatch(text);
+  const open = (name: string, mimeType: string, body: string | Buffer) =>
+    page.getByLabel("A picture for a tip").setInputFiles({ name, mimeType, buffer: Buffer.from(body) });
+  const said = async (text: RegExp) =>
+    expect.poll(() => page.getByRole("alert").textContent(), { timeout: 10_000 }).toMatch(text);
   await open("nothing.png", "image/png", "");
   await said(/nothing\.png: the file is empty/);
   await open("cut.png", "image/png", leafPhoto().subarray(0, 900));
@@ -233,7 +254,9 @@ test("what cannot be opened is said in one line, SVG is drawn without running an
   await close();
 });
 
-test("pictures of every kind that a camera or a program writes come out as they look", { timeout: 120_000 }, async () => {
+test("pictures of every kind that a camera or a program writes come out as they look", {
+  timeout: 120_000,
+}, async () => {
   const { context, page, complaints } = await painter(browser);
   await enterDemo(page);
   await onDesk(page);
@@ -244,19 +267,31 @@ test("pictures of every kind that a camera or a program writes come out as they 
   const flat = sharp(await half.png().toBuffer());
   const files: [string, string, Buffer, string][] = [
     ["cmyk.jpg", "image/jpeg", await flat.clone().toColourspace("cmyk").jpeg({ quality: 95 }).toBuffer(), "64×40 px"],
-    ["turned.jpg", "image/jpeg", await flat.clone().withMetadata({ orientation: 6 }).jpeg({ quality: 95 }).toBuffer(), "40×64 px"],
+    [
+      "turned.jpg",
+      "image/jpeg",
+      await flat.clone().withMetadata({ orientation: 6 }).jpeg({ quality: 95 }).toBuffer(),
+      "40×64 px",
+    ],
     ["palette.png", "image/png", await flat.clone().png({ palette: true }).toBuffer(), "64×40 px"],
     ["deep.png", "image/png", await flat.clone().toColourspace("rgb16").png().toBuffer(), "64×40 px"],
     ["lossy.webp", "image/webp", await flat.clone().webp().toBuffer(), "64×40 px"],
     [
       "moving.webp",
       "image/webp",
-      await sharp([await flat.clone().png().toBuffer(), await flat.clone().negate().png().toBuffer()], { join: { animated: true } })
+      await sharp([await flat.clone().png().toBuffer(), await flat.clone().negate().png().toBuffer()], {
+        join: { animated: true },
+      })
         .webp({ lossless: true })
         .toBuffer(),
       "64×40 px",
     ],
-    ["dot.png", "image/png", Buffer.from(encode({ width: 1, height: 1, data: new Uint8Array([0]), channels: 1, depth: 8 })), "1×1 px"],
+    [
+      "dot.png",
+      "image/png",
+      Buffer.from(encode({ width: 1, height: 1, data: new Uint8Array([0]), channels: 1, depth: 8 })),
+      "1×1 px",
+    ],
   ];
   for (const [name, type, body, size] of files) {
     await page.getByRole("combobox", { name: "Begin with" }).selectOption("polygon");
@@ -267,7 +302,8 @@ test("pictures of every kind that a camera or a program writes come out as they 
     const saved = await savedPng(page, "Save as PNG");
     const strengthAt = (x: number, y: number) => saved.data[(y * saved.width + x) * 2 + 1] / 65535;
     // A quarter turn clockwise brings the left side to the top.
-    const [dark, light] = name === "turned.jpg" ? [strengthAt(20, 10), strengthAt(20, 54)] : [strengthAt(10, 20), strengthAt(54, 20)];
+    const [dark, light] =
+      name === "turned.jpg" ? [strengthAt(20, 10), strengthAt(20, 54)] : [strengthAt(10, 20), strengthAt(54, 20)];
     expect(dark, `${name}: its dark half is strong`).toBeGreaterThan(0.8);
     expect(light, `${name}: its light half is not`).toBeLessThan(0.06);
   }
@@ -282,8 +318,12 @@ test("a photograph of a hundred million px is refused before it is decoded", { t
   const body = await sharp({ create: { width: 12_000, height: 9000, channels: 3, background: "#777777" } })
     .jpeg()
     .toBuffer();
-  await page.getByLabel("A picture for a tip").setInputFiles({ name: "wall.jpg", mimeType: "image/jpeg", buffer: body });
-  await expect.poll(() => page.getByRole("alert").textContent(), { timeout: 15_000 }).toBe("wall.jpg: 12000×9000 px; 4096 px a side are the most");
+  await page
+    .getByLabel("A picture for a tip")
+    .setInputFiles({ name: "wall.jpg", mimeType: "image/jpeg", buffer: body });
+  await expect
+    .poll(() => page.getByRole("alert").textContent(), { timeout: 15_000 })
+    .toBe("wall.jpg: 12000×9000 px; 4096 px a side are the most");
   await context.close();
 });
 

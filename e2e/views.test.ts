@@ -11,12 +11,20 @@ afterAll(() => browser.close());
 
 const level = { left: 0, top: 60, width: 1200, height: 300 };
 
-test("a test strip shows a quality at several values; a click takes one, and it can be undone", { timeout: 120_000 }, async () => {
+test("a test strip shows a quality at several values; a click takes one, and it can be undone", {
+  timeout: 120_000,
+}, async () => {
   const { page, complaints, close } = await onBench(browser, "Fitch, worn");
   await page.getByRole("button", { name: "Test strip" }).click();
   await page.getByRole("menuitem", { name: "Depth", exact: true }).click();
   const strip = page.getByRole("region", { name: "Test strip: depth" });
-  await expect.poll(() => strip.locator("canvas").evaluateAll((all) => all.filter((c) => (c as HTMLCanvasElement).width !== 300).length), { timeout: 20_000 }).toBe(7);
+  await expect
+    .poll(
+      () =>
+        strip.locator("canvas").evaluateAll((all) => all.filter((c) => (c as HTMLCanvasElement).width !== 300).length),
+      { timeout: 20_000 },
+    )
+    .toBe(7);
   const values = strip.locator("li button");
   expect(await values.count()).toBe(7);
   expect(await values.nth(3).textContent()).toContain("55 % now");
@@ -31,7 +39,9 @@ test("a test strip shows a quality at several values; a click takes one, and it 
   await close();
 });
 
-test("the table of responses shows what drives what, and lets a signal drive a quality", { timeout: 120_000 }, async () => {
+test("the table of responses shows what drives what, and lets a signal drive a quality", {
+  timeout: 120_000,
+}, async () => {
   const { page, complaints, close } = await onBench(browser, "Enamel one-stroke");
   await page.getByRole("radio", { name: "responses" }).check({ force: true });
   const table = page.getByRole("region", { name: "Responses" });
@@ -48,7 +58,9 @@ test("the table of responses shows what drives what, and lets a signal drive a q
   await close();
 });
 
-test("what is held is compared with what is now, in words, on the paper and by a key", { timeout: 120_000 }, async () => {
+test("what is held is compared with what is now, in words, on the paper and by a key", {
+  timeout: 120_000,
+}, async () => {
   const { page, complaints, close } = await onBench(browser, "Gilder’s size");
   await page.getByRole("button", { name: "Hold", exact: true }).click();
   await expect.poll(async () => inked(await paperPixels(page), level, 240), { timeout: 15_000 }).toBeGreaterThan(2000);
@@ -58,14 +70,18 @@ test("what is held is compared with what is now, in words, on the paper and by a
   await size.fill("12 px");
   await size.press("Enter");
   await proofed(page, before + 1);
-  await expect.poll(async () => difference(first, await paperPixels(page), level), { timeout: 15_000 }).toBeGreaterThan(500);
+  await expect
+    .poll(async () => difference(first, await paperPixels(page), level), { timeout: 15_000 })
+    .toBeGreaterThan(500);
   const now = await paperPixels(page);
   await page.getByRole("button", { name: "1 difference" }).click();
   await page.getByText("44 px → 12 px").waitFor();
   await page.keyboard.press("Escape");
   await page.keyboard.press("h");
   expect(await page.getByRole("radio", { name: "held" }).isChecked()).toBe(true);
-  await expect.poll(async () => difference(now, await paperPixels(page), level), { timeout: 20_000 }).toBeGreaterThan(500);
+  await expect
+    .poll(async () => difference(now, await paperPixels(page), level), { timeout: 20_000 })
+    .toBeGreaterThan(500);
   expect(await paperPixels(page)).toMatchObject({ width: now.width, height: now.height });
   await page.getByRole("radio", { name: "now" }).check({ force: true });
   await expect.poll(async () => difference(now, await paperPixels(page), level), { timeout: 20_000 }).toBeLessThan(500);
@@ -78,7 +94,11 @@ test("what is held is compared with what is now, in words, on the paper and by a
 test("own strokes paint, smudge and erase, and the paper is looked at in a mirror", { timeout: 120_000 }, async () => {
   const { page, complaints, close } = await onBench(browser, "Enamel one-stroke");
   const line = (x0: number, y0: number, x1: number, y1: number) =>
-    Array.from({ length: 30 }, (_, i) => ({ x: x0 + ((x1 - x0) * i) / 29, y: y0 + ((y1 - y0) * i) / 29, pressure: 0.9 }));
+    Array.from({ length: 30 }, (_, i) => ({
+      x: x0 + ((x1 - x0) * i) / 29,
+      y: y0 + ((y1 - y0) * i) / 29,
+      pressure: 0.9,
+    }));
   const spot = { left: 250, top: 240, width: 60, height: 40 };
   const empty = inked(await paperPixels(page), spot);
   await penStroke(page, line(200, 260, 330, 260));

@@ -48,7 +48,13 @@ export async function measureBench(address: string): Promise<BenchDelays> {
     await size.press("Enter");
     await page.waitForTimeout(2500);
     const mixing = await drawOn(page);
-    return { flow, hardness, pointer: delay(plain.spent), mixing: delay(mixing.spent), blocked: Math.max(plain.blocked, mixing.blocked) };
+    return {
+      flow,
+      hardness,
+      pointer: delay(plain.spent),
+      mixing: delay(mixing.spent),
+      blocked: Math.max(plain.blocked, mixing.blocked),
+    };
   } finally {
     await browser.close();
   }

@@ -56,10 +56,12 @@ export async function measureDesk(): Promise<DeskTimes> {
   const sharpLevels = await bestOfAsync(3, () => theirs().linear(1.25, -32).raw().toBuffer());
   const tip = { strength: stuff(1024) };
   const steps = Object.fromEntries(
-    [{ kind: "transform", turn: 33 }, { kind: "feather", radius: 12 }, { kind: "grow", by: 3 }, { kind: "background" }].map((step): [string, number] => [
-      step.kind,
-      bestOf(2, () => void withStep(tip, tipStepSchema.parse(step))),
-    ]),
+    [
+      { kind: "transform", turn: 33 },
+      { kind: "feather", radius: 12 },
+      { kind: "grow", by: 3 },
+      { kind: "background" },
+    ].map((step): [string, number] => [step.kind, bestOf(2, () => void withStep(tip, tipStepSchema.parse(step)))]),
   );
   return { open, tile, resize, sharpResize, levels, sharpLevels, steps };
 }

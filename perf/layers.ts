@@ -29,12 +29,20 @@ function flattening(): { ours: number; skia: number } {
   const [width, height] = [4000, 3000];
   const surface = new Surface(createKernels(), width, height, LAYERS);
   const canvases: Canvas[] = [];
-  const brush = parseBrush({ level: 1, name: "perf", tip: { size: 900, hardness: 0 }, trail: { spacing: 0.3 }, paint: { flow: 0.3 } });
+  const brush = parseBrush({
+    level: 1,
+    name: "perf",
+    tip: { size: 900, hardness: 0 },
+    trail: { spacing: 0.3 },
+    paint: { flow: 0.3 },
+  });
   surface.layers.forEach((layer, n) => {
     layer.blend = n > 0 && n % 3 === 0 ? blendNames[n / 3] : "source-over";
     layer.opacity = n % 2 ? 0.8 : 1;
     surface.paintOn(n);
-    const rows = Array.from({ length: 6 }, (_, r) => Array.from({ length: 30 }, (_, i) => ({ x: (i * width) / 29, y: 250 + r * 500, time: i * 8, pressure: 1 })));
+    const rows = Array.from({ length: 6 }, (_, r) =>
+      Array.from({ length: 30 }, (_, i) => ({ x: (i * width) / 29, y: 250 + r * 500, time: i * 8, pressure: 1 })),
+    );
     paintHand(surface, brush, { ...ink, colour: [n / LAYERS, 0.5, 1 - n / LAYERS] }, rows, n);
     const canvas = createCanvas(width, height);
     const context = canvas.getContext("2d");
@@ -74,7 +82,13 @@ function showing(size: number): { size: number; ms: number; tiles: number } {
   const cover = parseBrush({ level: 1, name: "cover", tip: { size: 1000, hardness: 0 }, trail: { spacing: 0.5 } });
   for (let n = 0; n < LAYERS; n++) {
     surface.paintOn(n);
-    paintHand(surface, cover, ink, [Array.from({ length: 12 }, (_, i) => ({ x: 400 + i * 450, y: 2250, time: i * 8, pressure: 1 }))], 1);
+    paintHand(
+      surface,
+      cover,
+      ink,
+      [Array.from({ length: 12 }, (_, i) => ({ x: 400 + i * 450, y: 2250, time: i * 8, pressure: 1 }))],
+      1,
+    );
   }
   const picture = new Picture(surface, hexToRgb("#ffffff"));
   picture.show(surface.takeDirty());

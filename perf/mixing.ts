@@ -27,8 +27,19 @@ export function measureMixing(size: number): MixingSpeed[] {
     spaceNames.map((space) => {
       const surface = new Surface(kernels, width, height);
       surface.fill(0, hexToRgb("#e8c840"));
-      const brush = parseBrush({ level: 1, name: "mixer", tip: { size, hardness: 0.7 }, trail: { spacing: 0.1 }, paint: { mixing: 0.7, taking, space, flow: 0.8 } });
-      const samples = Array.from({ length: 61 }, (_, i) => ({ x: size / 2 + 64 + (i * LENGTH) / 60, y: height / 2, time: i * 8, pressure: 1 }));
+      const brush = parseBrush({
+        level: 1,
+        name: "mixer",
+        tip: { size, hardness: 0.7 },
+        trail: { spacing: 0.1 },
+        paint: { mixing: 0.7, taking, space, flow: 0.8 },
+      });
+      const samples = Array.from({ length: 61 }, (_, i) => ({
+        x: size / 2 + 64 + (i * LENGTH) / 60,
+        y: height / 2,
+        time: i * 8,
+        pressure: 1,
+      }));
       // Tiles are opened once, by a first pass that is not timed.
       const painter = new StrokePainter(surface, brush, ink, 1);
       painter.push(samples);

@@ -37,7 +37,15 @@ function blot(): Picture {
 export function measurePictures(size: number): PictureRow {
   const pictures = new Map([["tips/blot.png", blot()]]);
   const shape = { kind: "image", coverage: "darkness", pictures: [{ file: "tips/blot.png" }] };
-  const brush = (responses: object[]) => parseBrush({ level: 1, name: "perf", tip: { size, shape }, trail: { spacing: 0.1 }, paint: { flow: 0.2 }, responses });
+  const brush = (responses: object[]) =>
+    parseBrush({
+      level: 1,
+      name: "perf",
+      tip: { size, shape },
+      trail: { spacing: 0.1 },
+      paint: { flow: 0.2 },
+      responses,
+    });
   const samples = toAndFro(Math.min(8000, Math.max(150, 6e7 / (size * size))), size);
   const wavy = samples.map((s, i) => ({ ...s, y: s.y + 40 * Math.sin(i / 6), pressure: 0.6 + 0.4 * Math.sin(i / 11) }));
   const chanceSize = { quality: "size", source: "chance", low: 0.5, high: 1 };

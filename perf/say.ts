@@ -41,7 +41,10 @@ const lines: { readonly [part in keyof Figures]: (figures: NonNullable<Figures[p
     ),
     "as many marks scattered over the sheet, Mpx/s",
     " size    cover    tint    Skia | cover÷Skia tint÷Skia",
-    ...rows.map(({ size, about: { cover, tint, skia } }) => `${sized(size)}${cell(cover)}${cell(tint)}${cell(skia)} |  ${ratio(cover / skia)} ${ratio(tint / skia)}`),
+    ...rows.map(
+      ({ size, about: { cover, tint, skia } }) =>
+        `${sized(size)}${cell(cover)}${cell(tint)}${cell(skia)} |  ${ratio(cover / skia)} ${ratio(tint / skia)}`,
+    ),
   ],
   pictures: (rows) => [
     "picture tips, whole strokes, Mpx/s: all alike, sized by chance, turned and sized by chance, by heading and pressure; turned ÷ alike, turned ÷ sized",
@@ -52,17 +55,28 @@ const lines: { readonly [part in keyof Figures]: (figures: NonNullable<Figures[p
   ],
   mixing: (rows) => [
     "mixing: px/s of travel that it keeps up with at spacing 0.1, and how many times a fast hand's 2 000 px/s",
-    ...rows.map(({ size, taking, space, speed }) => `${sized(size)}  ${taking.padEnd(8)} ${space.padEnd(8)}${cell(speed)} ${ratio(speed / 2000)}`),
+    ...rows.map(
+      ({ size, taking, space, speed }) =>
+        `${sized(size)}  ${taking.padEnd(8)} ${space.padEnd(8)}${cell(speed)} ${ratio(speed / 2000)}`,
+    ),
   ],
   wet: (rows) => [
     "whole strokes, times a plain one of the same marks: grain, rim, body, water",
-    ...rows.map(({ size, grain, rim, body, soften }) => `${sized(size)}  ${ratio(grain)} ${ratio(rim)} ${ratio(body)} ${ratio(soften)}`),
+    ...rows.map(
+      ({ size, grain, rim, body, soften }) =>
+        `${sized(size)}  ${ratio(grain)} ${ratio(rim)} ${ratio(body)} ${ratio(soften)}`,
+    ),
   ],
   layers: ({ ours, skia, shown }) => [
     `ten layers of 4000×3000 px flattened in ${ours.toFixed(0)} ms, by Skia in ${skia.toFixed(0)} ms: ${(skia / ours).toFixed(2)}×`,
-    ...shown.map(({ size, ms, tiles }) => `ten layers of 6000×4500 px, ${size} px brush: marks to shown tiles in ${ms.toFixed(2)} ms, ${tiles} tiles`),
+    ...shown.map(
+      ({ size, ms, tiles }) =>
+        `ten layers of 6000×4500 px, ${size} px brush: marks to shown tiles in ${ms.toFixed(2)} ms, ${tiles} tiles`,
+    ),
   ],
-  marks: ({ plain, driven }) => [`marks a second: ${(plain / 1e6).toFixed(2)} M plain, ${(driven / 1e6).toFixed(2)} M driven`],
+  marks: ({ plain, driven }) => [
+    `marks a second: ${(plain / 1e6).toFixed(2)} M plain, ${(driven / 1e6).toFixed(2)} M driven`,
+  ],
   memory: ({ empty, full, reading, made, painted }) => [
     `6000×4500 px: empty ${(empty / 1024).toFixed(0)} kB, full ${full.toFixed(3)} times its tiles`,
     `allocated for each of a million marks: ${made.toFixed(1)} bytes made, ${painted.toFixed(1)} bytes painted; for each reading of the hand ${reading.toFixed(0)} bytes`,

@@ -37,7 +37,13 @@ export interface StampRow {
   readonly size: number;
   readonly marks: number;
   /** Marks one after the other along a stroke; Mpx/s: marks × size² ÷ time. `stroke` is shown as it is drawn, `whole` once at its end. */
-  readonly along: { readonly cover: number; readonly tint: number; readonly stroke: number; readonly whole: number; readonly skia: number };
+  readonly along: {
+    readonly cover: number;
+    readonly tint: number;
+    readonly stroke: number;
+    readonly whole: number;
+    readonly skia: number;
+  };
   /** As many marks scattered over the sheet. */
   readonly about: { readonly cover: number; readonly tint: number; readonly skia: number };
 }
@@ -49,7 +55,13 @@ interface Place {
 
 /** The same marks of a soft round tip, along a stroke and scattered: our bare kernels, our whole stroke, and Skia's drawImage. */
 export function measureStamping(size: number): StampRow {
-  const brush = parseBrush({ level: 1, name: "perf", tip: { size, hardness: HARDNESS }, trail: { spacing: 0.1 }, paint: { flow: FLOW } });
+  const brush = parseBrush({
+    level: 1,
+    name: "perf",
+    tip: { size, hardness: HARDNESS },
+    trail: { spacing: 0.1 },
+    paint: { flow: FLOW },
+  });
   const samples = toAndFro(Math.min(40_000, Math.max(150, 1.2e8 / (size * size))), size);
   const stroke = strokeWork(brush, samples);
   const whole = strokeWork(brush, samples, noPictures, Number.POSITIVE_INFINITY);
@@ -67,8 +79,15 @@ export function measureStamping(size: number): StampRow {
     kernelWork("tintBuild", brush, about),
     skiaWork(brush, about),
   ];
-  const [cover, tint, drawn, atOnce, skia, coverAbout, tintAbout, skiaAbout] = bestOfTurns(RUNS, works).map((ms) => (marks * size * size) / ms / 1000);
-  return { size, marks, along: { cover, tint, stroke: drawn, whole: atOnce, skia }, about: { cover: coverAbout, tint: tintAbout, skia: skiaAbout } };
+  const [cover, tint, drawn, atOnce, skia, coverAbout, tintAbout, skiaAbout] = bestOfTurns(RUNS, works).map(
+    (ms) => (marks * size * size) / ms / 1000,
+  );
+  return {
+    size,
+    marks,
+    along: { cover, tint, stroke: drawn, whole: atOnce, skia },
+    about: { cover: coverAbout, tint: tintAbout, skia: skiaAbout },
+  };
 }
 
 /** The marks of a stroke that fall on the sheet, as the walker makes them. */
@@ -77,12 +96,18 @@ function placesOf(brush: Brush, samples: readonly Sample[]): Place[] {
   maker.push(samples);
   maker.end();
   const { values, count } = maker.marks;
-  return Array.from({ length: count }, (_, i) => ({ x: values[i * MARK_NUMBERS + markField.x], y: values[i * MARK_NUMBERS + markField.y] }));
+  return Array.from({ length: count }, (_, i) => ({
+    x: values[i * MARK_NUMBERS + markField.x],
+    y: values[i * MARK_NUMBERS + markField.y],
+  }));
 }
 
 /** Places all over the sheet. */
 function scattered(count: number, size: number): Place[] {
-  return Array.from({ length: count }, (_, n) => ({ x: size / 2 + ((n * 37.7) % (SIDE - size)), y: size / 2 + ((n * 61.3) % (SIDE - size)) }));
+  return Array.from({ length: count }, (_, n) => ({
+    x: size / 2 + ((n * 37.7) % (SIDE - size)),
+    y: size / 2 + ((n * 61.3) % (SIDE - size)),
+  }));
 }
 
 /** The marks as the kernels take them, with the mask of each one's sub-pixel place. */
@@ -91,19 +116,45 @@ function batchOf(kernels: Kernels, brush: Brush, places: readonly Place[]): numb
   const masks = new TipMasks(kernels);
   const size = snapSize(tip.size);
   const batch = kernels.heap.take(places.length * MARK_BYTES);
-  const ask = { shape: tip.shape, pictures: noPictures, picture: 0, size, roundness: 1, angle: 0, hardness: tip.hardness, opened: 1, mirrorX: 0, mirrorY: 0, fx: 0, fy: 0 };
+  const ask = {
+    shape: tip.shape,
+    pictures: noPictures,
+    picture: 0,
+    size,
+    roundness: 1,
+    angle: 0,
+    hardness: tip.hardness,
+    opened: 1,
+    mirrorX: 0,
+    mirrorY: 0,
+    fx: 0,
+    fy: 0,
+  };
   places.forEach((place, n) => {
     const [x, y] = [snapPlace(place.x, size), snapPlace(place.y, size)];
     ask.fx = x - Math.floor(x);
     ask.fy = y - Math.floor(y);
     const mask = masks.of(ask);
     if (!mask) throw new Error("no mask");
-    const where = [mask.mask, mask.spans, mask.stride, Math.floor(x) + mask.left, Math.floor(y) + mask.top, mask.width, mask.height];
+    const where = [
+      mask.mask,
+      mask.spans,
+      mask.stride,
+      Math.floor(x) + mask.left,
+      Math.floor(y) + mask.top,
+      mask.width,
+      mask.height,
+    ];
     const colour = [(n * 97) % ONE, (n * 31) % ONE, (n * 53) % ONE];
     const row = masks.find(ask);
     const strengthened = masks.strengthen(row, toQ15(FLOW));
-    const strengths = strengthened ? [masks.rows[row + maskField.strengths], masks.rows[row + maskField.strong]] : [0, 0];
-    kernels.heap.i32.set([...where, toQ15(FLOW), ONE, roundingThresholds(n), ...colour, 0, 0, 0, 0, 0, 0, 0, ...strengths, 1, 0], batch / 4 + n * MARK_WORDS);
+    const strengths = strengthened
+      ? [masks.rows[row + maskField.strengths], masks.rows[row + maskField.strong]]
+      : [0, 0];
+    kernels.heap.i32.set(
+      [...where, toQ15(FLOW), ONE, roundingThresholds(n), ...colour, 0, 0, 0, 0, 0, 0, 0, ...strengths, 1, 0],
+      batch / 4 + n * MARK_WORDS,
+    );
   });
   return batch;
 }
@@ -114,7 +165,9 @@ function kernelWork(law: "coverBuild" | "tintBuild", brush: Brush, places: reado
   const tiles = new Tiles(kernels, surface.columns, surface.rows, law === "coverBuild" ? 1 : 4);
   const batch = batchOf(kernels, brush, places);
   kernels.onTile((index) => tiles.make(index));
-  return { run: () => kernels.run[law](batch, places.length, tiles.table, surface.columns, surface.rows, surface.dirty) };
+  return {
+    run: () => kernels.run[law](batch, places.length, tiles.table, surface.columns, surface.rows, surface.dirty),
+  };
 }
 
 function skiaWork(brush: Brush, places: readonly Place[]): Work {

@@ -24,7 +24,12 @@ export interface StrokeWork extends Work {
  * the changed tiles as RGBA8. Sheet and picture are there before, as they are for a painter.
  * @param portion readings between two pictures; infinite for one picture at the end, as proofs and files are painted
  */
-export function strokeWork(brush: Brush, samples: readonly Sample[], pictures: Pictures = noPictures, portion = PORTION): StrokeWork {
+export function strokeWork(
+  brush: Brush,
+  samples: readonly Sample[],
+  pictures: Pictures = noPictures,
+  portion = PORTION,
+): StrokeWork {
   const kernels = createKernels();
   const surface = new Surface(kernels, SIDE, SIDE);
   const picture = new Picture(surface, hexToRgb("#ffffff"));
@@ -49,7 +54,12 @@ export function strokeWork(brush: Brush, samples: readonly Sample[], pictures: P
 }
 
 /** The best time of such a stroke, ms, and its marks. */
-export function timeStroke(brush: Brush, samples: readonly Sample[], pictures: Pictures = noPictures, runs = 5): { ms: number; marks: number } {
+export function timeStroke(
+  brush: Brush,
+  samples: readonly Sample[],
+  pictures: Pictures = noPictures,
+  runs = 5,
+): { ms: number; marks: number } {
   const work = strokeWork(brush, samples, pictures);
   const [ms] = bestOfTurns(runs, [work]);
   return { ms, marks: work.marks() };

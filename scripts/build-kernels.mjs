@@ -11,7 +11,10 @@ export async function buildKernels() {
   const strict = await compile("kernels.wasm", ["--enable", "simd"]);
   const relaxed = await compile("kernels-relaxed.wasm", ["--enable", "simd", "--enable", "relaxed-simd"]);
   const constant = (name, bytes) => `export const ${name} =\n  "${bytes.toString("base64")}";\n`;
-  writeFileSync(`${out}/bytes.ts`, `// Built by scripts/build-kernels.mjs from core/kernels/assembly.\n${constant("kernelBytes", strict)}${constant("relaxedBytes", relaxed)}`);
+  writeFileSync(
+    `${out}/bytes.ts`,
+    `// Built by scripts/build-kernels.mjs from core/kernels/assembly.\n${constant("kernelBytes", strict)}${constant("relaxedBytes", relaxed)}`,
+  );
   return strict.length + relaxed.length;
 }
 

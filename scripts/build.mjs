@@ -9,7 +9,9 @@ export async function build() {
     await buildKernels();
   });
   await step("building the pages", () => quietly("npx", ["react-router", "build"]).then(() => "done"));
-  await step("building server and command line", () => quietly("npx", ["vite", "build", "--config", "vite.node.config.ts"]).then(() => "done"));
+  await step("building server and command line", () =>
+    quietly("npx", ["vite", "build", "--config", "vite.node.config.ts"]).then(() => "done"),
+  );
 }
 
 if (process.argv[1] === fileURLToPath(import.meta.url)) await run(build);

@@ -11,7 +11,11 @@ function platform(name) {
   const parts = name.split(/[-/]/);
   const wasm = parts.some((part) => part.startsWith("wasm32"));
   const os = systems.find((system) => parts.includes(system));
-  const cpu = wasm ? "wasm32" : ["arm64", "x64", "ia32", "arm", "ppc64", "riscv64", "s390x", "loong64", "mips64el"].find((cpu) => parts.includes(cpu));
+  const cpu = wasm
+    ? "wasm32"
+    : ["arm64", "x64", "ia32", "arm", "ppc64", "riscv64", "s390x", "loong64", "mips64el"].find((cpu) =>
+        parts.includes(cpu),
+      );
   return { ...(cpu ? { cpu: [cpu] } : {}), ...(os ? { os: [os] } : {}) };
 }
 
@@ -21,7 +25,13 @@ for (const entry of Object.values({ ...lock.packages })) {
     const place = `node_modules/${name}`;
     const { cpu, os } = platform(name);
     if (lock.packages[place] || !/^\d/.test(version) || (!cpu && !os)) continue;
-    lock.packages[place] = { version, ...(cpu ? { cpu } : {}), ...(entry.dev ? { dev: true } : {}), optional: true, ...(os ? { os } : {}) };
+    lock.packages[place] = {
+      version,
+      ...(cpu ? { cpu } : {}),
+      ...(entry.dev ? { dev: true } : {}),
+      optional: true,
+      ...(os ? { os } : {}),
+    };
     added++;
   }
 }

@@ -12,7 +12,8 @@ const owner = join(data, "demo.pid");
 function claim() {
   mkdirSync(data, { recursive: true, mode: 0o700 });
   const pid = existsSync(owner) ? Number(readFileSync(owner, "utf8")) : 0;
-  if (pid > 0 && pid !== process.pid && commandOf(pid).includes("demo.mjs")) throw new Advice(`The demo is running already (process ${pid}); stop it with Ctrl-C or: kill ${pid}`);
+  if (pid > 0 && pid !== process.pid && commandOf(pid).includes("demo.mjs"))
+    throw new Advice(`The demo is running already (process ${pid}); stop it with Ctrl-C or: kill ${pid}`);
   writeFileSync(owner, String(process.pid));
 }
 
@@ -45,10 +46,14 @@ await run(async () => {
     url = database.url;
   }
   try {
-    const server = await step("starting Brosse with the demo workshop", () => startServer({ BROSSE_DATABASE_URL: url, BROSSE_PORT: String(PORT), BROSSE_DEMO: "1" }));
+    const server = await step("starting Brosse with the demo workshop", () =>
+      startServer({ BROSSE_DATABASE_URL: url, BROSSE_PORT: String(PORT), BROSSE_DEMO: "1" }),
+    );
     stops.push({ what: "Brosse", stop: server.stop });
     if (server.moved) console.log(`  (port ${PORT} is in use, so it is the next free one)`);
-    console.log(`\nBrosse: ${server.address}\n  the demo workshop: workshop@quayside.example, password gold-leaf-and-enamel\n  Ctrl-C stops it; the data stays in ${data}\n`);
+    console.log(
+      `\nBrosse: ${server.address}\n  the demo workshop: workshop@quayside.example, password gold-leaf-and-enamel\n  Ctrl-C stops it; the data stays in ${data}\n`,
+    );
     void server.gone.then((code) => end(code));
   } catch (error) {
     console.error(error instanceof Advice ? error.message : error);

@@ -6,7 +6,9 @@ export async function step(what, work) {
   try {
     const answer = await work();
     const seconds = (Date.now() - begun) / 1000;
-    process.stdout.write(` ${typeof answer === "string" ? answer : "done"}${seconds > 2 ? ` (${seconds.toFixed(0)} s)` : ""}\n`);
+    process.stdout.write(
+      ` ${typeof answer === "string" ? answer : "done"}${seconds > 2 ? ` (${seconds.toFixed(0)} s)` : ""}\n`,
+    );
     return answer;
   } catch (error) {
     process.stdout.write(" failed\n");

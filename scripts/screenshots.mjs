@@ -10,7 +10,10 @@ const folder = join(root, "docs/screenshots");
 await run(async () => {
   mkdirSync(folder, { recursive: true });
   const browser = await launchChromium();
-  const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, baseURL: process.argv[2] ?? "http://127.0.0.1:4870" });
+  const page = await browser.newPage({
+    viewport: { width: 1280, height: 800 },
+    baseURL: process.argv[2] ?? "http://127.0.0.1:4870",
+  });
   const shoot = async (name) => {
     await page.waitForLoadState("networkidle");
     await page.waitForTimeout(2500);

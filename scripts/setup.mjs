@@ -19,7 +19,9 @@ export async function quietly(command, args, options = {}) {
     return (await execute(command, args, { cwd: root, maxBuffer: 1 << 26, ...options })).stdout;
   } catch (error) {
     const lines = `${error.stdout ?? ""}\n${error.stderr ?? error.message}`.trim().split("\n");
-    throw new Advice(`${command} ${args.join(" ")} failed:\n${(lines.length > 40 ? [...lines.slice(0, 20), "…", ...lines.slice(-20)] : lines).join("\n")}`);
+    throw new Advice(
+      `${command} ${args.join(" ")} failed:\n${(lines.length > 40 ? [...lines.slice(0, 20), "…", ...lines.slice(-20)] : lines).join("\n")}`,
+    );
   }
 }
 
@@ -33,7 +35,9 @@ export function loudly(command, args, options = {}) {
 }
 
 function onPath(program) {
-  return ["/usr/sbin", "/usr/bin", "/usr/local/bin", "/usr/local/sbin"].map((folder) => join(folder, program)).find(existsSync);
+  return ["/usr/sbin", "/usr/bin", "/usr/local/bin", "/usr/local/sbin"]
+    .map((folder) => join(folder, program))
+    .find(existsSync);
 }
 
 /** Installs Debian packages that are missing; without root it says which command would. */
@@ -43,7 +47,8 @@ export async function ensurePrograms(wanted) {
     .map(([, name]) => name);
   if (missing.length === 0) return;
   const command = `apt-get update && apt-get install -y --no-install-recommends ${missing.join(" ")}`;
-  if (process.getuid?.() !== 0) throw new Advice(`${missing.join(" and ")} must be installed first:\n  sudo sh -c '${command}'`);
+  if (process.getuid?.() !== 0)
+    throw new Advice(`${missing.join(" and ")} must be installed first:\n  sudo sh -c '${command}'`);
   // A service that the package would start is not ours: the project runs its own server.
   const env = { ...process.env, DEBIAN_FRONTEND: "noninteractive", RUNLEVEL: "1" };
   await step(`installing ${missing.join(" and ")} from Debian`, async () => {
@@ -52,7 +57,8 @@ export async function ensurePrograms(wanted) {
   });
 }
 
-const hashOf = (parts) => parts.reduce((hash, part) => hash.update(part).update("\0"), createHash("sha256")).digest("hex");
+const hashOf = (parts) =>
+  parts.reduce((hash, part) => hash.update(part).update("\0"), createHash("sha256")).digest("hex");
 
 function readIf(path) {
   return existsSync(path) ? readFileSync(path, "utf8") : "";
@@ -63,7 +69,9 @@ export async function ensurePackages() {
   const stamp = join(root, "node_modules", ".brosse-lock");
   const lock = hashOf([readFileSync(join(root, "package-lock.json"))]);
   if (readIf(stamp) === lock) return;
-  await step("installing packages from the lock file", () => quietly("npm", ["ci", "--no-audit", "--no-fund"]).then(() => "done"));
+  await step("installing packages from the lock file", () =>
+    quietly("npm", ["ci", "--no-audit", "--no-fund"]).then(() => "done"),
+  );
   writeFileSync(stamp, lock);
 }
 

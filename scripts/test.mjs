@@ -27,7 +27,9 @@ await run(async () => {
       stops.push(database.stop);
       url = database.url;
     }
-    const server = await step("starting Brosse for the browser tests", () => startServer({ BROSSE_DATABASE_URL: url, BROSSE_PORT: "0", BROSSE_DEMO: "1" }));
+    const server = await step("starting Brosse for the browser tests", () =>
+      startServer({ BROSSE_DATABASE_URL: url, BROSSE_PORT: "0", BROSSE_DEMO: "1" }),
+    );
     stops.push(server.stop);
     const env = { ...process.env, BROSSE_TEST_DATABASE_URL: url, BROSSE_TEST_ADDRESS: server.address };
     const code = await loudly("npx", ["vitest", "run", ...process.argv.slice(2)], { env });

@@ -23,10 +23,14 @@ try {
 const pool = new RenderPool(new URL("./render-worker.js", import.meta.url));
 if (config.demo) await seedDemo(database, pool);
 const build = (await import(/* @vite-ignore */ new URL("../server/index.js", import.meta.url).href)) as ServerBuild;
-const server = createServer(createApp({ database, pool, demo: config.demo, build, client: new URL("../client/", import.meta.url) }));
+const server = createServer(
+  createApp({ database, pool, demo: config.demo, build, client: new URL("../client/", import.meta.url) }),
+);
 
 const port = await listen(config.port);
-process.stdout.write(`${JSON.stringify({ address: `http://127.0.0.1:${port}`, moved: config.port !== 0 && port !== config.port, processorMs: processorMs() })}\n`);
+process.stdout.write(
+  `${JSON.stringify({ address: `http://127.0.0.1:${port}`, moved: config.port !== 0 && port !== config.port, processorMs: processorMs() })}\n`,
+);
 log.info({ port }, "serving");
 
 for (const signal of ["SIGINT", "SIGTERM"] as const) process.once(signal, () => void stop());
@@ -50,7 +54,8 @@ async function stop(): Promise<void> {
 async function listen(wanted: number): Promise<number> {
   for (let port = wanted; ; port++) {
     const taken = await new Promise<boolean>((resolve, reject) => {
-      const failed = (error: NodeJS.ErrnoException) => (error.code === "EADDRINUSE" && port < wanted + 50 ? resolve(true) : reject(error));
+      const failed = (error: NodeJS.ErrnoException) =>
+        error.code === "EADDRINUSE" && port < wanted + 50 ? resolve(true) : reject(error);
       server.once("error", failed);
       server.listen(port, "127.0.0.1", () => {
         server.off("error", failed);

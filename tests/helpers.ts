@@ -19,13 +19,29 @@ export function brushOf(part: object = {}): Brush {
 
 /** What a mask is asked for: a round, hard, 40 px ellipse in the middle of a pixel's corner, but for what is given. */
 export function askFor(part: Partial<MaskAsk> = {}): MaskAsk {
-  const plain = { picture: 0, size: 40, roundness: 1, angle: 0, hardness: 1, opened: 1, mirrorX: 0, mirrorY: 0, fx: 0, fy: 0 };
+  const plain = {
+    picture: 0,
+    size: 40,
+    roundness: 1,
+    angle: 0,
+    hardness: 1,
+    opened: 1,
+    mirrorX: 0,
+    mirrorY: 0,
+    fx: 0,
+    fy: 0,
+  };
   return { shape: { kind: "ellipse" }, pictures: noPictures, ...plain, ...part };
 }
 
 /** Samples along a straight line at an even pressure, one every `step` px. */
 export function lineSamples(x0: number, y0: number, x1: number, y1: number, count = 40, pressure = 1): Sample[] {
-  return Array.from({ length: count }, (_, i) => ({ x: x0 + ((x1 - x0) * i) / (count - 1), y: y0 + ((y1 - y0) * i) / (count - 1), time: i * 8, pressure }));
+  return Array.from({ length: count }, (_, i) => ({
+    x: x0 + ((x1 - x0) * i) / (count - 1),
+    y: y0 + ((y1 - y0) * i) / (count - 1),
+    time: i * 8,
+    pressure,
+  }));
 }
 
 const share = fc.double({ min: 0, max: 1, noNaN: true });
@@ -52,13 +68,45 @@ export const anySamples: fc.Arbitrary<Sample[]> = fc
     });
   });
 
-const sources = ["pressure", "tilt", "lean", "twist", "speed", "heading", "chance", "strokeChance", "drift", "distance", "time", "load", "underpaint"] as const;
+const sources = [
+  "pressure",
+  "tilt",
+  "lean",
+  "twist",
+  "speed",
+  "heading",
+  "chance",
+  "strokeChance",
+  "drift",
+  "distance",
+  "time",
+  "load",
+  "underpaint",
+] as const;
 
 /** Two small pictures for tips: a leaf in colours with alpha that lies to the right, and opaque greys of 16 bits. */
 export const testPictures: Pictures = new Map([
   ["tips/leaf.png", leafPicture(48, 24)],
-  ["grains/grey.png", { width: 21, height: 33, channels: 1, data: Uint16Array.from({ length: 693 }, (_, i) => (i * 9973) % 65536), full: 65535 }],
-  ["tips/grey.png", { width: 20, height: 30, channels: 1, data: Uint16Array.from({ length: 600 }, (_, i) => (i * 4057) % 65536), full: 65535 }],
+  [
+    "grains/grey.png",
+    {
+      width: 21,
+      height: 33,
+      channels: 1,
+      data: Uint16Array.from({ length: 693 }, (_, i) => (i * 9973) % 65536),
+      full: 65535,
+    },
+  ],
+  [
+    "tips/grey.png",
+    {
+      width: 20,
+      height: 30,
+      channels: 1,
+      data: Uint16Array.from({ length: 600 }, (_, i) => (i * 4057) % 65536),
+      full: 65535,
+    },
+  ],
 ]);
 
 /** A leaf from its stalk on the left to its point on the right, greenish, darker below. */
@@ -68,7 +116,10 @@ export function leafPicture(width: number, height: number): Picture {
     for (let x = 0; x < width; x++) {
       const half = Math.sin(Math.PI * ((x + 0.5) / width) ** 0.7) * 0.9;
       const inside = (half - Math.abs((y + 0.5) / (height / 2) - 1)) * (height / 2) + 0.5;
-      data.set([40, 200 - (150 * y) / height, 60, Math.round(255 * Math.min(1, Math.max(0, inside)))], (y * width + x) * 4);
+      data.set(
+        [40, 200 - (150 * y) / height, 60, Math.round(255 * Math.min(1, Math.max(0, inside)))],
+        (y * width + x) * 4,
+      );
     }
   }
   return { width, height, channels: 4, data, full: 255 };
@@ -88,19 +139,41 @@ export const anyBrush: fc.Arbitrary<Brush> = fc
         { kind: "rectangle" },
         { kind: "bristles", hairs: 12 },
         { kind: "rake" },
-        { kind: "image", laid: "bent", colour: "own", pictures: [{ file: "tips/leaf.png" }], start: "tips/grey.png", end: "tips/leaf.png" },
-        ...pictureColours.map((colour) => ({ kind: "image", colour, pictures: [{ file: "tips/leaf.png" }, { file: "tips/grey.png", weight: 2 }] })),
+        {
+          kind: "image",
+          laid: "bent",
+          colour: "own",
+          pictures: [{ file: "tips/leaf.png" }],
+          start: "tips/grey.png",
+          end: "tips/leaf.png",
+        },
+        ...pictureColours.map((colour) => ({
+          kind: "image",
+          colour,
+          pictures: [{ file: "tips/leaf.png" }, { file: "tips/grey.png", weight: 2 }],
+        })),
       ),
       pivot: fc.constantFrom<[number, number]>([0, 0], [-1, 0.5]),
-      mirror: fc.record({ leftRight: fc.constantFrom("never" as const, "chance" as const), topBottom: fc.constantFrom("never" as const, "always" as const) }),
+      mirror: fc.record({
+        leftRight: fc.constantFrom("never" as const, "chance" as const),
+        topBottom: fc.constantFrom("never" as const, "always" as const),
+      }),
     }),
     trail: fc.record({
       scatterLaw: fc.constantFrom("uniform" as const, "gaussian" as const),
-      steady: fc.constantFrom({ kind: "none" as const }, { kind: "filter" as const }, { kind: "string" as const, length: 25 }),
+      steady: fc.constantFrom(
+        { kind: "none" as const },
+        { kind: "filter" as const },
+        { kind: "string" as const, length: 25 },
+      ),
       straight: fc.constantFrom(false, false, false, true),
       taper: fc.oneof(
         fc.record({ start: fc.constantFrom(0, 30), end: fc.constantFrom(0, 45), least: share }),
-        fc.record({ unit: fc.constant("share" as const), start: fc.constantFrom(0, 0.3), end: fc.constantFrom(0, 0.5) }),
+        fc.record({
+          unit: fc.constant("share" as const),
+          start: fc.constantFrom(0, 0.3),
+          end: fc.constantFrom(0, 0.5),
+        }),
       ),
       perSecond: fc.constantFrom(0, 0, 90),
       spacing: fc.double({ min: 0.05, max: 2, noNaN: true }),
@@ -118,7 +191,12 @@ export const anyBrush: fc.Arbitrary<Brush> = fc
       taking: fc.constantFrom(...takings),
       space: fc.constantFrom(...spaceNames),
       sight: fc.constantFrom(...sights),
-      rim: fc.constantFrom({}, {}, { strength: 0.7, width: 9 }, { strength: 0.3, width: 0.2, unit: "share", ragged: 0.8 }),
+      rim: fc.constantFrom(
+        {},
+        {},
+        { strength: 0.7, width: 9 },
+        { strength: 0.3, width: 0.2, unit: "share", ragged: 0.8 },
+      ),
       body: fc.constantFrom(0, 0, 0.6),
       soften: fc.constantFrom(0, 0, 0, 3),
       load: fc.constantFrom(null, null, 4),
@@ -133,7 +211,10 @@ export const anyBrush: fc.Arbitrary<Brush> = fc
       { anchor: "mark", strays: true, grain: { kind: "fibres" } },
       { grain: { kind: "picture", file: "grains/grey.png" }, grainScale: 0.7 },
     ),
-    standIns: fc.record({ pressure: fc.constantFrom("none" as const, "speed" as const, "slowness" as const), twist: fc.constantFrom("none" as const, "heading" as const) }),
+    standIns: fc.record({
+      pressure: fc.constantFrom("none" as const, "speed" as const, "slowness" as const),
+      twist: fc.constantFrom("none" as const, "heading" as const),
+    }),
     responses: fc.array(
       fc.record({
         quality: fc.constantFrom(
@@ -191,21 +272,57 @@ export class OneTile {
 
   /** Sets the mask's strengths, Q15, one for each column. */
   setMask(strength: (x: number) => number): void {
-    for (let y = 0; y < TILE; y++) for (let x = 0; x < TILE; x++) this.kernels.heap.u16[this.mask / 2 + y * this.stride + x] = strength(x);
+    for (let y = 0; y < TILE; y++)
+      for (let x = 0; x < TILE; x++) this.kernels.heap.u16[this.mask / 2 + y * this.stride + x] = strength(x);
   }
 
   /** The strengths of a further plane of the mask, as `setMask`. */
   setPlane(plane: number, strength: (x: number) => number): void {
-    for (let y = 0; y < TILE; y++) for (let x = 0; x < TILE; x++) this.kernels.heap.u16[(this.mask + plane * this.planeBytes) / 2 + y * this.stride + x] = strength(x);
+    for (let y = 0; y < TILE; y++)
+      for (let x = 0; x < TILE; x++)
+        this.kernels.heap.u16[(this.mask + plane * this.planeBytes) / 2 + y * this.stride + x] = strength(x);
   }
 
   lay(
     law: LawName,
-    mark: { flow: number; opacity: number; number: number; colour?: readonly number[]; dark?: readonly number[]; light?: readonly number[]; depth?: number },
+    mark: {
+      flow: number;
+      opacity: number;
+      number: number;
+      colour?: readonly number[];
+      dark?: readonly number[];
+      light?: readonly number[];
+      depth?: number;
+    },
   ): void {
     const none = [0, 0, 0];
-    const place = [this.mask, this.spans, this.stride, 0, 0, TILE, TILE, mark.flow, mark.opacity, roundingThresholds(mark.number)];
-    this.kernels.heap.i32.set([...place, ...(mark.colour ?? none), this.planeBytes, ...(mark.dark ?? none), ...(mark.light ?? none), 0, 0, 0, mark.depth ?? 0, 0], this.batch / 4);
+    const place = [
+      this.mask,
+      this.spans,
+      this.stride,
+      0,
+      0,
+      TILE,
+      TILE,
+      mark.flow,
+      mark.opacity,
+      roundingThresholds(mark.number),
+    ];
+    this.kernels.heap.i32.set(
+      [
+        ...place,
+        ...(mark.colour ?? none),
+        this.planeBytes,
+        ...(mark.dark ?? none),
+        ...(mark.light ?? none),
+        0,
+        0,
+        0,
+        mark.depth ?? 0,
+        0,
+      ],
+      this.batch / 4,
+    );
     if (MARK_WORDS !== 25) throw new Error("the record of a mark has changed");
     this.kernels.run[law](this.batch, 1, this.tiles.table, 1, 1, this.dirty);
   }

@@ -5,7 +5,9 @@ import { type AppLoadContext, redirect } from "react-router";
 export function needAccount(context: AppLoadContext, request: Request): Account {
   if (context.account) return context.account;
   const { pathname, search } = new URL(request.url);
-  throw redirect(`/sign-in?to=${encodeURIComponent(pathname.replace(/\.data$/, "") + search.replace(/[?&]_routes=[^&]*/, ""))}`);
+  throw redirect(
+    `/sign-in?to=${encodeURIComponent(pathname.replace(/\.data$/, "") + search.replace(/[?&]_routes=[^&]*/, ""))}`,
+  );
 }
 
 /** Where to go after signing in: only a path of this site. */

@@ -19,7 +19,9 @@ export function loader({ context, request }: Route.LoaderArgs) {
 
 export async function action({ context, request }: Route.ActionArgs) {
   const given = form.safeParse(Object.fromEntries(await request.formData()));
-  const account = given.success ? await findByPassword(context.database, given.data.email, given.data.password) : undefined;
+  const account = given.success
+    ? await findByPassword(context.database, given.data.email, given.data.password)
+    : undefined;
   if (!account) return data({ fault: "No account has this address and password." }, { status: 400 });
   return enter(context, request, account.id, safeTarget(request));
 }
@@ -33,7 +35,14 @@ export default function SignIn({ loaderData, actionData }: Route.ComponentProps)
         <h1 className="mb-5 font-serif text-2xl">Sign in</h1>
         <Form method="post" className="space-y-4">
           <Field label="E-mail" name="email" type="email" autoComplete="email" required />
-          <Field label="Password" name="password" type="password" autoComplete="current-password" required fault={actionData?.fault} />
+          <Field
+            label="Password"
+            name="password"
+            type="password"
+            autoComplete="current-password"
+            required
+            fault={actionData?.fault}
+          />
           <div className="flex items-center justify-between">
             <Button kind="act" type="submit">
               Sign in

@@ -5,7 +5,9 @@ import type { Route } from "./+types/sign-out-route";
 
 export async function action({ context, request }: Route.ActionArgs) {
   if (context.sessionToken) await closeSession(context.database, context.sessionToken);
-  return redirect("/", { headers: { "Set-Cookie": sessionCookie(undefined, new URL(request.url).protocol === "https:") } });
+  return redirect("/", {
+    headers: { "Set-Cookie": sessionCookie(undefined, new URL(request.url).protocol === "https:") },
+  });
 }
 
 export function loader() {

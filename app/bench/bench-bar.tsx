@@ -52,7 +52,17 @@ export function BenchBar({ state, run, changed, draftKept, busy, onSave, onSaveA
   );
 }
 
-function StepButton({ verb, what, onPress, children }: { verb: string; what: string | undefined; onPress: () => void; children: ReactNode }) {
+function StepButton({
+  verb,
+  what,
+  onPress,
+  children,
+}: {
+  verb: string;
+  what: string | undefined;
+  onPress: () => void;
+  children: ReactNode;
+}) {
   const label = what ? `${verb}: ${what}` : `Nothing to ${verb.toLowerCase()}`;
   return (
     <Button kind="quiet" className="px-1" aria-label={label} title={label} disabled={!what} onClick={onPress}>

@@ -23,11 +23,22 @@ const context = createContext<BenchActs | undefined>(undefined);
 export const BenchProvider = context.Provider;
 
 /** What rows need of this bench, for its provider. */
-export function useRowActs({ brush, saved }: BenchState, hand: MainHand, run: BenchActs["run"], onStrip: BenchActs["onStrip"]): BenchActs {
+export function useRowActs(
+  { brush, saved }: BenchState,
+  hand: MainHand,
+  run: BenchActs["run"],
+  onStrip: BenchActs["onStrip"],
+): BenchActs {
   const now = useRef({ brush, hand });
   now.current = { brush, hand };
   return useMemo(
-    () => ({ saved, brushNow: () => now.current.brush, run, onStrip, readings: (source) => readingsOf(now.current.brush, now.current.hand, source) }),
+    () => ({
+      saved,
+      brushNow: () => now.current.brush,
+      run,
+      onStrip,
+      readings: (source) => readingsOf(now.current.brush, now.current.hand, source),
+    }),
     [saved, run, onStrip],
   );
 }

@@ -31,14 +31,22 @@ export function BenchNotices({ id, arrived, draft, onDropDraft, fault, offline }
         <Notice>
           <span>
             This is your draft, kept in this browser
-            {draft.revision === draft.newest ? "" : ` and begun from revision ${draft.revision}; the shelf has revision ${draft.newest} now`}.
+            {draft.revision === draft.newest
+              ? ""
+              : ` and begun from revision ${draft.revision}; the shelf has revision ${draft.newest} now`}
+            .
           </span>
           <Button kind="quiet" className="h-7 text-act" onClick={onDropDraft}>
             Go back to what is saved
           </Button>
         </Notice>
       )}
-      {offline && <Notice>There is no network. You can go on: what you change is kept in this browser, and can be saved when the network is back.</Notice>}
+      {offline && (
+        <Notice>
+          There is no network. You can go on: what you change is kept in this browser, and can be saved when the network
+          is back.
+        </Notice>
+      )}
       {fault && (
         <p role="alert" className="rounded-md border border-danger px-3 py-1.5 text-danger">
           Not saved: {fault}

@@ -90,12 +90,26 @@ export function Bench({ kept, others, madeFrom }: Props) {
   const answer = saver.data;
   const busy = saver.state !== "idle";
   const manner = useMemo(
-    (): PaperManner => ({ use, lit, colours: view.colours, proofs: view.proofs, hand: view.hand, grain: view.grain, painter: view.painter }),
+    (): PaperManner => ({
+      use,
+      lit,
+      colours: view.colours,
+      proofs: view.proofs,
+      hand: view.hand,
+      grain: view.grain,
+      painter: view.painter,
+    }),
     [use, lit, view],
   );
 
-  const submit = useCallback((body: object) => void saver.submit(JSON.stringify(body), { method: "post", encType: "application/json" }), [saver]);
-  const save = useCallback((note: string) => submit({ act: "save", from: state.revision, brush, note }), [submit, state.revision, brush]);
+  const submit = useCallback(
+    (body: object) => void saver.submit(JSON.stringify(body), { method: "post", encType: "application/json" }),
+    [saver],
+  );
+  const save = useCallback(
+    (note: string) => submit({ act: "save", from: state.revision, brush, note }),
+    [submit, state.revision, brush],
+  );
 
   useEffect(() => {
     if (!answer || busy || handled.current === answer) return;
@@ -162,7 +176,12 @@ export function Bench({ kept, others, madeFrom }: Props) {
     const hand = samples
       .filter((_, i) => i % every === 0 || i === samples.length - 1)
       .slice(0, MOST_HAND_SAMPLES)
-      .map((sample) => ({ ...sample, x: sample.x / paperSize.width, y: sample.y / paperSize.height, time: sample.time - begun }));
+      .map((sample) => ({
+        ...sample,
+        x: sample.x / paperSize.width,
+        y: sample.y / paperSize.height,
+        time: sample.time - begun,
+      }));
     onView({ hand });
   };
 
@@ -173,7 +192,15 @@ export function Bench({ kept, others, madeFrom }: Props) {
   return (
     <BenchProvider value={acts}>
       <div className="flex h-dvh min-h-165 flex-col max-lg:h-auto">
-        <BenchBar state={state} run={run} changed={changed} draftKept={draftKept} busy={busy} onSave={save} onSaveAs={() => setAsking(true)}>
+        <BenchBar
+          state={state}
+          run={run}
+          changed={changed}
+          draftKept={draftKept}
+          busy={busy}
+          onSave={save}
+          onSaveAs={() => setAsking(true)}
+        >
           <ViewBar
             strip={strip !== undefined}
             onStrip={(name) => setStrip({ kind: "quality", name })}
@@ -198,7 +225,9 @@ export function Bench({ kept, others, madeFrom }: Props) {
             fault={answer?.kind === "fault" && !busy ? answer.fault : undefined}
             offline={!online}
           />
-          <div className={`relative border border-line shadow-sm max-lg:h-[60vh] max-lg:flex-none ${panel === "responses" ? "h-64 shrink-0" : "min-h-64 flex-1"}`}>
+          <div
+            className={`relative border border-line shadow-sm max-lg:h-[60vh] max-lg:flex-none ${panel === "responses" ? "h-64 shrink-0" : "min-h-64 flex-1"}`}
+          >
             <TipCursor brush={brush} run={run} paper={paper} outline={outline} scale={view.zoom / ratio}>
               <PaperSheet
                 handle={paper}
@@ -223,7 +252,11 @@ export function Bench({ kept, others, madeFrom }: Props) {
                   closed={closedBecause(layers)}
                   onTakeBack={() => paper.current?.takeBack()}
                   onClear={() => paper.current?.clear()}
-                  onRefill={brush.paint.load !== null && brush.paint.refill !== "stroke" ? () => paper.current?.refill() : undefined}
+                  onRefill={
+                    brush.paint.load !== null && brush.paint.refill !== "stroke"
+                      ? () => paper.current?.refill()
+                      : undefined
+                  }
                 >
                   <LayersMenu
                     layers={layers}
@@ -237,7 +270,9 @@ export function Bench({ kept, others, madeFrom }: Props) {
                 </PaperBar>
               </PaperSheet>
             </TipCursor>
-            {held && pictured && paperSize && <DifferencePicture from={held} to={brush} paper={paperSize} view={view} />}
+            {held && pictured && paperSize && (
+              <DifferencePicture from={held} to={brush} paper={paperSize} view={view} />
+            )}
             {held && (
               <HeldBar
                 held={held}
@@ -254,15 +289,46 @@ export function Bench({ kept, others, madeFrom }: Props) {
                 onDrop={letGo}
               />
             )}
-            {extra === "other" && <OtherBrush brush={brush} others={others} run={run} onClose={() => setExtra(undefined)} />}
+            {extra === "other" && (
+              <OtherBrush brush={brush} others={others} run={run} onClose={() => setExtra(undefined)} />
+            )}
             {spot && panel === "score" && paperSize && <SpotRing spot={spot} paper={paperSize} mirrored={mirrored} />}
-            {strip && <TestStrip key={JSON.stringify(strip)} subject={strip} brush={brush} run={run} paper={paper} pieces={pieces} onClose={() => setStrip(undefined)} />}
-            {held && beside && <HeldBeside held={held} brush={brush} run={run} paper={paper} pieces={pieces} onClose={() => setBeside(false)} />}
-            {extra === "history" && <HistorySheet id={kept.id} revision={state.revision} changed={changed} run={run} onClose={() => setExtra(undefined)} />}
+            {strip && (
+              <TestStrip
+                key={JSON.stringify(strip)}
+                subject={strip}
+                brush={brush}
+                run={run}
+                paper={paper}
+                pieces={pieces}
+                onClose={() => setStrip(undefined)}
+              />
+            )}
+            {held && beside && (
+              <HeldBeside
+                held={held}
+                brush={brush}
+                run={run}
+                paper={paper}
+                pieces={pieces}
+                onClose={() => setBeside(false)}
+              />
+            )}
+            {extra === "history" && (
+              <HistorySheet
+                id={kept.id}
+                revision={state.revision}
+                changed={changed}
+                run={run}
+                onClose={() => setExtra(undefined)}
+              />
+            )}
           </div>
           <PanelSwitch panel={panel} onPanel={setPanel} />
           {panel === "responses" && <ResponseTable brush={brush} run={run} />}
-          {panel === "score" && <ScorePanel brush={brush} measures={measures} paper={paperSize} ratio={ratio} onSpot={setPlace} />}
+          {panel === "score" && (
+            <ScorePanel brush={brush} measures={measures} paper={paperSize} ratio={ratio} onSpot={setPlace} />
+          )}
           {panel === "find" && <FindPanel brush={brush} saved={state.saved} madeFrom={madeFrom} run={run} />}
           {panel === "painters" && (
             <PaintersPanel
@@ -278,7 +344,12 @@ export function Bench({ kept, others, madeFrom }: Props) {
           )}
           {panel === "bodies" && <Bodies brush={brush} run={run} paper={paper} pictures={pictures} />}
         </main>
-        <KeysDialog open={extra === "keys"} onClose={() => setExtra(undefined)} singles={view.keys} onSingles={(keys) => onView({ keys })} />
+        <KeysDialog
+          open={extra === "keys"}
+          onClose={() => setExtra(undefined)}
+          singles={view.keys}
+          onSingles={(keys) => onView({ keys })}
+        />
         <SaveAsDialog
           open={asking}
           name={`${brush.name}, new`}
@@ -286,9 +357,19 @@ export function Bench({ kept, others, madeFrom }: Props) {
           onSave={(name) => submit({ act: "save-new", from: state.revision, brush: { ...brush, name } })}
         />
         <ConflictDialog
-          newest={answer?.kind === "conflict" && !busy && answer.newest.revision !== state.revision ? answer.newest : undefined}
+          newest={
+            answer?.kind === "conflict" && !busy && answer.newest.revision !== state.revision
+              ? answer.newest
+              : undefined
+          }
           onKeepMine={(newest) => submit({ act: "save", from: newest.revision, brush })}
-          onKeepBoth={() => submit({ act: "save-new", from: state.revision, brush: { ...brush, name: `${brush.name}, mine`.slice(0, 80) } })}
+          onKeepBoth={() =>
+            submit({
+              act: "save-new",
+              from: state.revision,
+              brush: { ...brush, name: `${brush.name}, mine`.slice(0, 80) },
+            })
+          }
           onTakeTheirs={(newest) => run(takeNewest(newest.brush, newest.revision))}
         />
       </div>

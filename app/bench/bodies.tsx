@@ -33,7 +33,10 @@ export const Bodies = memo(function Bodies({ brush, run, paper, pictures }: Prop
   }, [brush, paper]);
   const { tip, trail, ground } = brush;
   const shapeName = tip.shape.kind === "image" ? "picture" : tip.shape.kind;
-  const lines = (body: Body) => qualityNames.filter((name) => qualityRow(name).body === body).map((name) => <QualityLine key={name} name={name} brush={brush} run={run} />);
+  const lines = (body: Body) =>
+    qualityNames
+      .filter((name) => qualityRow(name).body === body)
+      .map((name) => <QualityLine key={name} name={name} brush={brush} run={run} />);
   return (
     <div className="grid shrink-0 rounded-lg border border-line bg-panel max-lg:divide-y lg:grid-cols-4 lg:divide-x divide-line">
       <Panel
@@ -49,24 +52,47 @@ export const Bodies = memo(function Bodies({ brush, run, paper, pictures }: Prop
         {lines("trail")}
         <label className="flex h-[26px] items-center gap-2 pointer-coarse:h-11">
           <span className="w-27 shrink-0">Keep strength</span>
-          <input type="checkbox" className="size-[18px] accent-act" checked={trail.keepStrength} onChange={(event) => run(setKeepStrength(event.target.checked))} />
+          <input
+            type="checkbox"
+            className="size-[18px] accent-act"
+            checked={trail.keepStrength}
+            onChange={(event) => run(setKeepStrength(event.target.checked))}
+          />
           <span className="truncate text-[13px] text-soft">when spacing changes</span>
         </label>
         <TrailSettings trail={trail} standIns={brush.standIns} run={run} />
       </Panel>
-      <Panel title="Ground" says={ground ? `${ground.grain.kind}, ${ground.law}` : "smooth"} figure={<Bitmap picture={pictures?.ground} label="A dry stroke on the grain" />}>
+      <Panel
+        title="Ground"
+        says={ground ? `${ground.grain.kind}, ${ground.law}` : "smooth"}
+        figure={<Bitmap picture={pictures?.ground} label="A dry stroke on the grain" />}
+      >
         <GroundSettings ground={ground} run={run} />
         {ground && lines("ground")}
         {ground && <SmoothButton run={run} />}
       </Panel>
-      <Panel title="Paint" says="one to seven passes" figure={<Bitmap picture={pictures?.paint} label="Coverage after one to seven passes" />}>
+      <Panel
+        title="Paint"
+        says="one to seven passes"
+        figure={<Bitmap picture={pictures?.paint} label="Coverage after one to seven passes" />}
+      >
         <PaintSettings brush={brush} run={run} />
       </Panel>
     </div>
   );
 });
 
-function Panel({ title, says, figure, children }: { title: string; says: string; figure: ReactNode; children: ReactNode }) {
+function Panel({
+  title,
+  says,
+  figure,
+  children,
+}: {
+  title: string;
+  says: string;
+  figure: ReactNode;
+  children: ReactNode;
+}) {
   return (
     <section aria-label={title} className="min-w-0 px-3.5 py-2.5">
       <div className="mb-1.5 flex items-baseline justify-between">
@@ -84,5 +110,14 @@ function Bitmap({ picture, label }: { picture: ImageBitmap | undefined; label: s
   useEffect(() => {
     if (picture && picture.width > 0) canvas.current?.getContext("bitmaprenderer")?.transferFromImageBitmap(picture);
   }, [picture]);
-  return <canvas ref={canvas} role="img" aria-label={label} width={FIGURE_WIDTH} height={FIGURE_HEIGHT} className="mx-auto h-full object-contain" />;
+  return (
+    <canvas
+      ref={canvas}
+      role="img"
+      aria-label={label}
+      width={FIGURE_WIDTH}
+      height={FIGURE_HEIGHT}
+      className="mx-auto h-full object-contain"
+    />
+  );
 }

@@ -25,7 +25,12 @@ export function BuildUpChart({ coverage }: { coverage: number | undefined }) {
         <p className="text-soft">…</p>
       ) : (
         <>
-          <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} role="img" aria-label={`Coverage after one to twenty strokes: ${said(coverage)}`} className="mt-1 w-full max-w-90">
+          <svg
+            viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+            role="img"
+            aria-label={`Coverage after one to twenty strokes: ${said(coverage)}`}
+            className="mt-1 w-full max-w-90"
+          >
             {[0, 0.5, 1].map((share) => (
               <g key={share}>
                 <path d={`M${LEFT},${y(share)}H${WIDTH - 6}`} className="stroke-line" />
@@ -39,13 +44,25 @@ export function BuildUpChart({ coverage }: { coverage: number | undefined }) {
                 {n}
               </text>
             ))}
-            <path d={drawn((n) => coverageByThumb(n, coverage))} fill="none" className="stroke-soft" strokeDasharray="3 3" />
+            <path
+              d={drawn((n) => coverageByThumb(n, coverage))}
+              fill="none"
+              className="stroke-soft"
+              strokeDasharray="3 3"
+            />
             <path d={drawn((n) => coverageAfter(n, coverage))} fill="none" strokeWidth={2} className="stroke-act" />
-            {enough <= PASSES && <circle cx={x(enough)} cy={y(coverageAfter(enough, coverage))} r={3.5} className="fill-act" />}
+            {enough <= PASSES && (
+              <circle cx={x(enough)} cy={y(coverageAfter(enough, coverage))} r={3.5} className="fill-act" />
+            )}
           </svg>
           <p className="text-[13px]">
-            {enough > 99 ? "So little flows that 95 % is out of reach." : `${enough === 1 ? "One stroke covers" : `${enough} strokes cover`} 95 %.`}{" "}
-            <span className="text-soft">Dashed: as painters reckon, {Math.ceil(0.95 / Math.max(coverage, 1e-6)) > 99 ? "many" : Math.ceil(0.95 / coverage)}.</span>
+            {enough > 99
+              ? "So little flows that 95 % is out of reach."
+              : `${enough === 1 ? "One stroke covers" : `${enough} strokes cover`} 95 %.`}{" "}
+            <span className="text-soft">
+              Dashed: as painters reckon,{" "}
+              {Math.ceil(0.95 / Math.max(coverage, 1e-6)) > 99 ? "many" : Math.ceil(0.95 / coverage)}.
+            </span>
           </p>
         </>
       )}

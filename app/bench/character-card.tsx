@@ -23,9 +23,15 @@ export function EdgeCard({ brush, score, ripple }: { brush: Brush } & Pick<Measu
   return (
     <Card title="Edge and marks">
       <Line what="Marks in the main stroke" says={score ? score.marks.toLocaleString("en-GB") : "…"} />
-      <Line what={`Ripple of the edge at ${Math.round(brush.tip.size)} px`} says={ripple ? `${ripple.depth.toFixed(1)} px` : "…"} />
+      <Line
+        what={`Ripple of the edge at ${Math.round(brush.tip.size)} px`}
+        says={ripple ? `${ripple.depth.toFixed(1)} px` : "…"}
+      />
       <Line what="Spacing now" says={percent(brush.trail.spacing)} />
-      <Line what="Under half a px up to" says={ripple ? (ripple.smoothBelow === null ? "no spacing" : percent(ripple.smoothBelow)) : "…"} />
+      <Line
+        what="Under half a px up to"
+        says={ripple ? (ripple.smoothBelow === null ? "no spacing" : percent(ripple.smoothBelow)) : "…"}
+      />
     </Card>
   );
 }

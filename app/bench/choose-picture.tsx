@@ -14,7 +14,11 @@ export interface PictureChooser {
 }
 
 /** @param folder what pictures are for @param label names the field @param onKept is told the path of the kept picture */
-export function usePictureChooser(folder: "tips" | "grains", label: string, onKept: (path: string) => void): PictureChooser {
+export function usePictureChooser(
+  folder: "tips" | "grains",
+  label: string,
+  onKept: (path: string) => void,
+): PictureChooser {
   const chooser = useRef<HTMLInputElement>(null);
   const fetcher = useFetcher<typeof action>();
   const handled = useRef<unknown>(undefined);

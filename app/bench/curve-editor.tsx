@@ -25,7 +25,9 @@ export function movePoint(curve: Curve, i: number, px: number, py: number): Curv
   const least = i === 0 ? 0 : i === curve.length - 1 ? 1 : curve[i - 1][0] + GAP;
   const most = i === curve.length - 1 ? 1 : i === 0 ? 0 : curve[i + 1][0] - GAP;
   const round = (v: number) => Math.round(v * 1000) / 1000;
-  return curve.map((p, n) => (n === i ? [round(Math.min(most, Math.max(least, px))), round(Math.min(1, Math.max(0, py)))] : p));
+  return curve.map((p, n) =>
+    n === i ? [round(Math.min(most, Math.max(least, px))), round(Math.min(1, Math.max(0, py)))] : p,
+  );
 }
 
 /** The curve with one more point at `px`, on the line; unchanged when there is no room. */
@@ -92,11 +94,17 @@ export function CurveEditor({ response: { curve, source, quality }, signal, onCh
     onChange(movePoint(curve, i, ...place(event)));
   };
   const key = (i: number) => (event: KeyboardEvent) => {
-    const moves: Record<string, [number, number]> = { ArrowLeft: [-STEP, 0], ArrowRight: [STEP, 0], ArrowUp: [0, STEP], ArrowDown: [0, -STEP] };
+    const moves: Record<string, [number, number]> = {
+      ArrowLeft: [-STEP, 0],
+      ArrowRight: [STEP, 0],
+      ArrowUp: [0, STEP],
+      ArrowDown: [0, -STEP],
+    };
     const move = moves[event.key];
     if (move) onChange(movePoint(curve, i, curve[i][0] + move[0], curve[i][1] + move[1]));
     else if (event.key === "Delete" || event.key === "Backspace") onChange(removePoint(curve, i));
-    else if (event.key === "Enter") onChange(addPoint(curve, i === 0 ? (curve[0][0] + curve[1][0]) / 2 : (curve[i - 1][0] + curve[i][0]) / 2));
+    else if (event.key === "Enter")
+      onChange(addPoint(curve, i === 0 ? (curve[0][0] + curve[1][0]) / 2 : (curve[i - 1][0] + curve[i][0]) / 2));
     else return;
     event.preventDefault();
     onDone();
@@ -112,13 +120,25 @@ export function CurveEditor({ response: { curve, source, quality }, signal, onCh
         <title>{`Curve from ${source} to ${quality}`}</title>
         <rect width={WIDTH} height={HEIGHT} className="fill-raised stroke-line" />
         {bins?.map((share, i) => (
-          // biome-ignore lint/suspicious/noArrayIndexKey: a bin is its place
-          <rect key={i} x={x(i / BINS)} y={y(share * 0.45)} width={WIDTH / BINS - 1} height={HEIGHT - y(share * 0.45)} className="fill-line" />
+          <rect
+            // biome-ignore lint/suspicious/noArrayIndexKey: a bin is its place
+            key={i}
+            x={x(i / BINS)}
+            y={y(share * 0.45)}
+            width={WIDTH / BINS - 1}
+            height={HEIGHT - y(share * 0.45)}
+            className="fill-line"
+          />
         ))}
         {[0.25, 0.5, 0.75].map((t) => (
           <path key={t} d={`M${x(t)},0V${HEIGHT}M0,${y(t)}H${WIDTH}`} className="stroke-line" strokeDasharray="2 3" />
         ))}
-        <path d={draw(Array.from({ length: STEPS + 1 }, (_, i) => [i / STEPS, value(i / STEPS)])) ?? ""} fill="none" strokeWidth={2} className="stroke-act" />
+        <path
+          d={draw(Array.from({ length: STEPS + 1 }, (_, i) => [i / STEPS, value(i / STEPS)])) ?? ""}
+          fill="none"
+          strokeWidth={2}
+          className="stroke-act"
+        />
         <circle ref={dot} r={5} className="pointer-events-none fill-chance" style={{ display: "none" }} />
         {curve.map((point, i) => (
           <circle
@@ -142,7 +162,9 @@ export function CurveEditor({ response: { curve, source, quality }, signal, onCh
           />
         ))}
       </svg>
-      <p className="text-[12px] text-soft">Double click adds a point, Delete removes one, arrows move it. Grey: where the main stroke’s signal was.</p>
+      <p className="text-[12px] text-soft">
+        Double click adds a point, Delete removes one, arrows move it. Grey: where the main stroke’s signal was.
+      </p>
     </div>
   );
 }

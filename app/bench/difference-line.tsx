@@ -5,7 +5,8 @@ import { writeValue } from "./units";
 /** One difference between two brushes in words and numbers. */
 export function DifferenceLine({ difference }: { difference: Difference }) {
   if (difference.kind === "response") return <Pair what={difference.what} says={difference.change} />;
-  if (difference.kind === "setting") return <Pair what={difference.what} says={`${difference.from} → ${difference.to}`} />;
+  if (difference.kind === "setting")
+    return <Pair what={difference.what} says={`${difference.from} → ${difference.to}`} />;
   const { label, unit } = qualityRow(difference.name);
   const shown = (value: number | null) => (value === null ? "none" : writeValue(value, unit));
   return <Pair what={label} says={`${shown(difference.from)} → ${shown(difference.to)}`} />;

@@ -7,7 +7,17 @@ import type { PaperSize } from "./use-measures";
 import type { ViewSettings } from "./view-settings";
 
 /** Where two brushes' proofs differ and by how much, laid over the paper: pale where they are alike, madder where they are not. */
-export function DifferencePicture({ from, to, paper, view }: { from: Brush; to: Brush; paper: PaperSize; view: ViewSettings }) {
+export function DifferencePicture({
+  from,
+  to,
+  paper,
+  view,
+}: {
+  from: Brush;
+  to: Brush;
+  paper: PaperSize;
+  view: ViewSettings;
+}) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const worker = useRef<Worker>(undefined);
   const turn = useRef(0);
@@ -26,14 +36,18 @@ export function DifferencePicture({ from, to, paper, view }: { from: Brush; to: 
         canvas.current.height = data.picture.height;
         canvas.current.getContext("bitmaprenderer")?.transferFromImageBitmap(data.picture);
       }
-      setSays(`Mean ΔE ${data.mean.toFixed(1)} where there is paint, ${data.most.toFixed(0)} at most; ${Math.round(data.changed * 100)} % of it differs visibly (CIEDE2000)`);
+      setSays(
+        `Mean ΔE ${data.mean.toFixed(1)} where there is paint, ${data.most.toFixed(0)} at most; ${Math.round(data.changed * 100)} % of it differs visibly (CIEDE2000)`,
+      );
     });
     worker.current = made;
     return () => made.terminate();
   }, []);
 
   useEffect(() => {
-    const strokes = proofsOn(paper.width, paper.height, view.proofs, view.hand).flatMap((proof) => proof.strokes.map((stroke) => stroke.map(asPainter(view.painter))));
+    const strokes = proofsOn(paper.width, paper.height, view.proofs, view.hand).flatMap((proof) =>
+      proof.strokes.map((stroke) => stroke.map(asPainter(view.painter))),
+    );
     const ask: DifferenceAsk = { turn: ++turn.current, from, to, strokes, ...paper, colours: view.colours };
     worker.current?.postMessage(ask);
   }, [from, to, paper, view]);

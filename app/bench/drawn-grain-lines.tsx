@@ -30,9 +30,21 @@ export function DrawnGrainLines({ grain, onChange, onDone }: Props) {
   return (
     <>
       {grainParameters[grain.kind].map(({ name, ...parameter }) => (
-        <RangeLine key={name} {...parameter} value={numbers[name]} onChange={(value) => onChange({ ...grain, [name]: value } as DrawnGrain, name)} onDone={onDone} />
+        <RangeLine
+          key={name}
+          {...parameter}
+          value={numbers[name]}
+          onChange={(value) => onChange({ ...grain, [name]: value } as DrawnGrain, name)}
+          onDone={onDone}
+        />
       ))}
-      {grain.kind === "hatch" && <CheckLine label="Crossed" value={grain.crossed} onChange={(crossed) => onChange({ ...grain, crossed }, "crossed")} />}
+      {grain.kind === "hatch" && (
+        <CheckLine
+          label="Crossed"
+          value={grain.crossed}
+          onChange={(crossed) => onChange({ ...grain, crossed }, "crossed")}
+        />
+      )}
     </>
   );
 }

@@ -24,15 +24,34 @@ export function FindPanel({ brush, saved, madeFrom, run }: Props) {
   const [words, setWords] = useState("");
   const [scope, setScope] = useState<Scope>("all");
   const other = useMemo(
-    () => ({ all: undefined, saved, default: brushSchema.parse({ level: brush.level, name: brush.name }), "made-from": madeFrom })[scope],
+    () =>
+      ({
+        all: undefined,
+        saved,
+        default: brushSchema.parse({ level: brush.level, name: brush.name }),
+        "made-from": madeFrom,
+      })[scope],
     [scope, saved, madeFrom, brush.level, brush.name],
   );
-  const found = useMemo(() => (other ? differences(other, brush).filter((d) => d.kind !== "setting" || d.what !== "name") : undefined), [other, brush]);
-  const names = qualityNames.filter((name) => hasValue(brush, name) && matches(name, words, brush) && (!found || found.some((d) => d.kind === "quality" && d.name === name)));
-  const missing = found ? [] : qualityNames.filter((name) => !hasValue(brush, name) && words.trim() !== "" && matches(name, words, brush));
+  const found = useMemo(
+    () => (other ? differences(other, brush).filter((d) => d.kind !== "setting" || d.what !== "name") : undefined),
+    [other, brush],
+  );
+  const names = qualityNames.filter(
+    (name) =>
+      hasValue(brush, name) &&
+      matches(name, words, brush) &&
+      (!found || found.some((d) => d.kind === "quality" && d.name === name)),
+  );
+  const missing = found
+    ? []
+    : qualityNames.filter((name) => !hasValue(brush, name) && words.trim() !== "" && matches(name, words, brush));
   const rest = (found ?? []).filter((d) => d.kind !== "quality");
   return (
-    <section aria-label="Find" className="min-h-60 shrink-0 overflow-y-auto rounded-lg border border-line bg-panel px-3.5 py-2.5 lg:max-h-[45%]">
+    <section
+      aria-label="Find"
+      className="min-h-60 shrink-0 overflow-y-auto rounded-lg border border-line bg-panel px-3.5 py-2.5 lg:max-h-[45%]"
+    >
       <div className="mb-2 flex flex-wrap items-center gap-3">
         <input
           type="search"
@@ -68,7 +87,11 @@ export function FindPanel({ brush, saved, madeFrom, run }: Props) {
       </div>
       {missing.map((name) => (
         <p key={name} className="text-soft">
-          {qualityRow(name).label}: {name === "load" ? "once the paint may run out (Paint, Load)" : "once the brush has a ground (Ground, Give it a grain)"}.
+          {qualityRow(name).label}:{" "}
+          {name === "load"
+            ? "once the paint may run out (Paint, Load)"
+            : "once the brush has a ground (Ground, Give it a grain)"}
+          .
         </p>
       ))}
       {rest.length > 0 && (

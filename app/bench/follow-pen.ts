@@ -84,5 +84,10 @@ export function followPen(
 /** A reading as it would be on a sheet seen the right way round: directions turn over with the place. */
 function mirror(sample: Sample, width: number): Sample {
   const turned = (degrees: number | undefined) => (degrees === undefined ? undefined : (540 - degrees) % 360);
-  return { ...sample, x: width - sample.x, lean: turned(sample.lean), twist: sample.twist === undefined ? undefined : (360 - sample.twist) % 360 };
+  return {
+    ...sample,
+    x: width - sample.x,
+    lean: turned(sample.lean),
+    twist: sample.twist === undefined ? undefined : (360 - sample.twist) % 360,
+  };
 }

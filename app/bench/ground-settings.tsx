@@ -8,11 +8,25 @@ import { DrawnGrainLines } from "./drawn-grain-lines";
 import { box, CheckLine, ChoiceLine, RangeLine, SettingPopover, SettingRow } from "./setting-lines";
 import { type Command, seal, setGround } from "./state";
 
-const lawNames = { peaks: "peaks: what stands out takes paint first", print: "print: valleys stay thinner", pool: "pool: paint settles in the valleys" } as const;
-const anchorNames = { surface: "still, under all strokes", stroke: "anew with each stroke", mark: "along with each mark" } as const;
+const lawNames = {
+  peaks: "peaks: what stands out takes paint first",
+  print: "print: valleys stay thinner",
+  pool: "pool: paint settles in the valleys",
+} as const;
+const anchorNames = {
+  surface: "still, under all strokes",
+  stroke: "anew with each stroke",
+  mark: "along with each mark",
+} as const;
 
 /** What the marks meet: which grain, by which law, and how it lies. */
-export const GroundSettings = memo(function GroundSettings({ ground, run }: { ground: Ground | null; run: (command: Command) => void }) {
+export const GroundSettings = memo(function GroundSettings({
+  ground,
+  run,
+}: {
+  ground: Ground | null;
+  run: (command: Command) => void;
+}) {
   if (!ground)
     return (
       <div className="flex items-center gap-3 py-1">
@@ -30,12 +44,19 @@ function GrainSettings({ ground, run }: { ground: Ground; run: (command: Command
   const { grain } = ground;
   const set = (patch: Partial<Ground>, key?: string) => run(setGround({ ...ground, ...patch }, "grain", key));
   const done = () => run(seal);
-  const chooser = usePictureChooser("grains", "A picture for the grain", (file) => set({ grain: { kind: "picture", file } }));
+  const chooser = usePictureChooser("grains", "A picture for the grain", (file) =>
+    set({ grain: { kind: "picture", file } }),
+  );
   const pick = (kind: Grain["kind"]) => (kind === "picture" ? chooser.open() : set({ grain: grainOf(kind) }));
   return (
     <>
       <SettingRow label="Grain">
-        <select aria-label="Grain" className={box} value={grain.kind} onChange={(event) => pick(event.target.value as Grain["kind"])}>
+        <select
+          aria-label="Grain"
+          className={box}
+          value={grain.kind}
+          onChange={(event) => pick(event.target.value as Grain["kind"])}
+        >
           {drawnGrainKinds.map((kind) => (
             <option key={kind}>{kind}</option>
           ))}
@@ -48,14 +69,27 @@ function GrainSettings({ ground, run }: { ground: Ground; run: (command: Command
               <Button onClick={chooser.open}>Another picture…</Button>
             </div>
           ) : (
-            <DrawnGrainLines grain={grain} onChange={(next, name) => set({ grain: next }, `grain ${name}`)} onDone={done} />
+            <DrawnGrainLines
+              grain={grain}
+              onChange={(next, name) => set({ grain: next }, `grain ${name}`)}
+              onDone={done}
+            />
           )}
           {"across" in grain && (
             <p className="text-[13px] text-soft">
-              {Math.round(linesPerInch(grain.across, GRAIN_SIDE, ground.grainScale, PRINT))} lines an inch where {PRINT} px are printed on one; the angle is “Turned”.
+              {Math.round(linesPerInch(grain.across, GRAIN_SIDE, ground.grainScale, PRINT))} lines an inch where {PRINT}{" "}
+              px are printed on one; the angle is “Turned”.
             </p>
           )}
-          <RangeLine label="Contrast" value={ground.contrast} low={-2} high={4} step={0.05} onChange={(contrast) => set({ contrast }, "grain contrast")} onDone={done} />
+          <RangeLine
+            label="Contrast"
+            value={ground.contrast}
+            low={-2}
+            high={4}
+            step={0.05}
+            onChange={(contrast) => set({ contrast }, "grain contrast")}
+            onDone={done}
+          />
           <RangeLine
             label="Brightness"
             value={ground.brightness}
@@ -66,16 +100,38 @@ function GrainSettings({ ground, run }: { ground: Ground; run: (command: Command
             onChange={(brightness) => set({ brightness }, "grain brightness")}
             onDone={done}
           />
-          <RangeLine label="Turned" value={ground.rotation} low={-180} high={180} step={1} unit="°" onChange={(rotation) => set({ rotation }, "grain turn")} onDone={done} />
+          <RangeLine
+            label="Turned"
+            value={ground.rotation}
+            low={-180}
+            high={180}
+            step={1}
+            unit="°"
+            onChange={(rotation) => set({ rotation }, "grain turn")}
+            onDone={done}
+          />
           <CheckLine label="Peaks for valleys" value={ground.invert} onChange={(invert) => set({ invert })} />
-          <ChoiceLine label="Lies" value={ground.anchor} options={anchors} names={anchorNames} onPick={(anchor) => set({ anchor })} />
-          {ground.anchor === "mark" && <CheckLine label="Strays by chance" value={ground.strays} onChange={(strays) => set({ strays })} />}
+          <ChoiceLine
+            label="Lies"
+            value={ground.anchor}
+            options={anchors}
+            names={anchorNames}
+            onPick={(anchor) => set({ anchor })}
+          />
+          {ground.anchor === "mark" && (
+            <CheckLine label="Strays by chance" value={ground.strays} onChange={(strays) => set({ strays })} />
+          )}
         </SettingPopover>
         {chooser.field}
       </SettingRow>
       {chooser.notice}
       <SettingRow label="Law">
-        <select aria-label="Law" className={`${box} min-w-0 flex-1`} value={ground.law} onChange={(event) => set({ law: event.target.value as Ground["law"] })}>
+        <select
+          aria-label="Law"
+          className={`${box} min-w-0 flex-1`}
+          value={ground.law}
+          onChange={(event) => set({ law: event.target.value as Ground["law"] })}
+        >
           {groundLaws.map((law) => (
             <option key={law} value={law}>
               {lawNames[law]}

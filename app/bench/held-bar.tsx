@@ -26,8 +26,17 @@ interface Props {
 export function HeldBar({ held, brush, showsHeld, onShow, onReturn, onDrop, pictured, onPicture, onBeside }: Props) {
   const found = useMemo(() => differences(held, brush), [held, brush]);
   return (
-    <section aria-label="Held against now" className="absolute top-1 left-28 z-10 flex items-center gap-1.5 rounded-lg border border-line bg-panel px-2 py-1 shadow-sm">
-      <Segments label="What the paper shows" name="held" options={["now", "held"] as const} value={showsHeld ? "held" : "now"} onPick={(which) => onShow(which === "held")} />
+    <section
+      aria-label="Held against now"
+      className="absolute top-1 left-28 z-10 flex items-center gap-1.5 rounded-lg border border-line bg-panel px-2 py-1 shadow-sm"
+    >
+      <Segments
+        label="What the paper shows"
+        name="held"
+        options={["now", "held"] as const}
+        value={showsHeld ? "held" : "now"}
+        onPick={(which) => onShow(which === "held")}
+      />
       <Popover.Root>
         <Popover.Trigger asChild>
           <Button kind="quiet" className="h-7 text-[13px]">
@@ -56,7 +65,11 @@ export function HeldBar({ held, brush, showsHeld, onShow, onReturn, onDrop, pict
       <Button className="h-7 text-[13px]" onClick={onBeside}>
         Side by side
       </Button>
-      <Button className={`h-7 text-[13px] ${pictured ? "border-act! text-act!" : ""}`} aria-pressed={pictured} onClick={onPicture}>
+      <Button
+        className={`h-7 text-[13px] ${pictured ? "border-act! text-act!" : ""}`}
+        aria-pressed={pictured}
+        onClick={onPicture}
+      >
         As a picture
       </Button>
       <Button className="h-7 text-[13px]" disabled={found.length === 0} onClick={onReturn}>

@@ -34,7 +34,11 @@ export function InkBudgetCard({ budget, blends }: { budget: InkBudget | undefine
       )}
       {budget && (
         <>
-          {blends && <p className="mt-0.5 text-soft">This brush has no colour of its own; the budget is that of its touch, as if it had.</p>}
+          {blends && (
+            <p className="mt-0.5 text-soft">
+              This brush has no colour of its own; the budget is that of its touch, as if it had.
+            </p>
+          )}
           <p className="mt-0.5">{faintness(budget)}</p>
           {blotchiness(budget) && <p className="mt-0.5">{blotchiness(budget)}</p>}
           <ul className="mt-1.5 space-y-0.5">
@@ -45,10 +49,16 @@ export function InkBudgetCard({ budget, blends }: { budget: InkBudget | undefine
                 <li key={holder} className="flex items-center gap-2 text-[13px]">
                   <span className="w-32 shrink-0 truncate">{holderName(holder)}</span>
                   <span aria-hidden className="relative h-2 flex-1 rounded bg-line">
-                    <span className="absolute inset-y-0 left-0 rounded-l bg-ink" style={{ width: `${Math.min(budget.coverage, without) * 100}%` }} />
+                    <span
+                      className="absolute inset-y-0 left-0 rounded-l bg-ink"
+                      style={{ width: `${Math.min(budget.coverage, without) * 100}%` }}
+                    />
                     <span
                       className={`absolute inset-y-0 ${takes > 0 ? "bg-act" : "bg-chance"}`}
-                      style={{ left: `${Math.min(budget.coverage, without) * 100}%`, width: `${Math.abs(takes) * 100}%` }}
+                      style={{
+                        left: `${Math.min(budget.coverage, without) * 100}%`,
+                        width: `${Math.abs(takes) * 100}%`,
+                      }}
                     />
                   </span>
                   <span className="w-16 shrink-0 text-right font-mono">
@@ -67,7 +77,8 @@ export function InkBudgetCard({ budget, blends }: { budget: InkBudget | undefine
 function faintness({ coverage, factors }: InkBudget): string {
   if (coverage < 0.002) return "This brush leaves no paint of its own here.";
   const [most] = factors;
-  if (coverage >= FULL || !most || most.takes < LITTLE) return `The stroke covers ${percent(coverage)}; nothing holds its paint back.`;
+  if (coverage >= FULL || !most || most.takes < LITTLE)
+    return `The stroke covers ${percent(coverage)}; nothing holds its paint back.`;
   return `The stroke covers ${percent(coverage)}. ${holderName(most.holder)} holds back most: without that it would cover ${percent(most.without)}.`;
 }
 

@@ -36,7 +36,14 @@ async function readDraft(id: string): Promise<KeptDraft | undefined> {
  * @param onFound is called once, when an earlier draft is there
  * @returns whether the present state has been kept
  */
-export function useDraft(id: string, brush: Brush, revision: number, changed: boolean, spent: RefObject<boolean>, onFound: (draft: KeptDraft) => void): boolean {
+export function useDraft(
+  id: string,
+  brush: Brush,
+  revision: number,
+  changed: boolean,
+  spent: RefObject<boolean>,
+  onFound: (draft: KeptDraft) => void,
+): boolean {
   const [ready, setReady] = useState(false);
   const [kept, setKept] = useState(false);
   // biome-ignore lint/correctness/useExhaustiveDependencies: it is looked for once, when the bench opens
@@ -57,7 +64,8 @@ export function useDraft(id: string, brush: Brush, revision: number, changed: bo
   useEffect(() => {
     if (!ready) return;
     setKept(false);
-    const keep = () => (changed && !spent.current ? set(keyOf(id), { text: JSON.stringify(brush), revision }) : del(keyOf(id)));
+    const keep = () =>
+      changed && !spent.current ? set(keyOf(id), { text: JSON.stringify(brush), revision }) : del(keyOf(id));
     let newest = true;
     if (!waiting.current) since.current = performance.now();
     waiting.current = () => {

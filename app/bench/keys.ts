@@ -32,7 +32,8 @@ interface KeyRow {
 
 const held = (letter: string, shift = false): Pick<KeyRow, "is" | "single"> => ({
   single: false,
-  is: ({ key, ctrlKey, metaKey, shiftKey }) => (ctrlKey || metaKey) && shiftKey === shift && key.toLowerCase() === letter,
+  is: ({ key, ctrlKey, metaKey, shiftKey }) =>
+    (ctrlKey || metaKey) && shiftKey === shift && key.toLowerCase() === letter,
 });
 const single = (...keys: string[]): Pick<KeyRow, "is" | "single"> => ({
   single: true,
@@ -70,6 +71,9 @@ export const pointerKeys: readonly { readonly keys: string; readonly does: strin
 ];
 
 /** The act of a key, if it has one. */
-export function actOf(event: Pick<KeyboardEvent, "key" | "ctrlKey" | "metaKey" | "shiftKey" | "altKey">, singles: boolean): BenchAct | undefined {
+export function actOf(
+  event: Pick<KeyboardEvent, "key" | "ctrlKey" | "metaKey" | "shiftKey" | "altKey">,
+  singles: boolean,
+): BenchAct | undefined {
   return benchKeys.find((row) => (singles || !row.single) && row.is(event))?.act;
 }

@@ -28,7 +28,8 @@ export function LayersMenu({ layers: state, onLayers, onFill, onSave, onCarry, r
   const chosen = layers.find(({ id }) => id === on) ?? layers[0];
   const place = layers.indexOf(chosen);
   const name = useId();
-  const look = (id: number, patch: Partial<OwnLayer>) => onLayers({ ...state, layers: layers.map((layer) => (layer.id === id ? { ...layer, ...patch } : layer)) });
+  const look = (id: number, patch: Partial<OwnLayer>) =>
+    onLayers({ ...state, layers: layers.map((layer) => (layer.id === id ? { ...layer, ...patch } : layer)) });
   const move = (by: 1 | -1) => {
     const order = layers.filter((layer) => layer !== chosen);
     order.splice(place + by, 0, chosen);
@@ -92,13 +93,25 @@ export function LayersMenu({ layers: state, onLayers, onFill, onSave, onCarry, r
                       />
                     </span>
                   </td>
-                  <Tick label={`${layer.name} is shown`} checked={layer.visible} onChange={(visible) => look(layer.id, { visible })} />
-                  <Tick label={`${layer.name} is locked`} checked={layer.locked} onChange={(locked) => look(layer.id, { locked })} />
+                  <Tick
+                    label={`${layer.name} is shown`}
+                    checked={layer.visible}
+                    onChange={(visible) => look(layer.id, { visible })}
+                  />
+                  <Tick
+                    label={`${layer.name} is locked`}
+                    checked={layer.locked}
+                    onChange={(locked) => look(layer.id, { locked })}
+                  />
                 </tr>
               ))}
               <tr className="text-soft">
                 <td className="py-0.5 pl-7">the proofs</td>
-                <Tick label="the proofs are shown" checked={state.proofsShown} onChange={(proofsShown) => onLayers({ ...state, proofsShown })} />
+                <Tick
+                  label="the proofs are shown"
+                  checked={state.proofsShown}
+                  onChange={(proofsShown) => onLayers({ ...state, proofsShown })}
+                />
                 <td />
               </tr>
             </tbody>
@@ -113,14 +126,22 @@ export function LayersMenu({ layers: state, onLayers, onFill, onSave, onCarry, r
             <Tool label={`Lay ${chosen.name} lower`} disabled={place === 0} onPress={() => move(-1)}>
               <ArrowDown aria-hidden size={15} />
             </Tool>
-            <Tool label={`Take ${chosen.name} away, with what is on it`} disabled={layers.length === 1} onPress={remove}>
+            <Tool
+              label={`Take ${chosen.name} away, with what is on it`}
+              disabled={layers.length === 1}
+              onPress={remove}
+            >
               <Trash2 aria-hidden size={15} />
             </Tool>
           </div>
           <div className="mt-2.5 space-y-2 border-line border-t pt-2.5">
             <label className="flex items-center gap-2">
               <span className="w-24">Lies on by</span>
-              <select className={`${box} flex-1`} value={chosen.blend} onChange={(event) => look(chosen.id, { blend: event.target.value as Blend })}>
+              <select
+                className={`${box} flex-1`}
+                value={chosen.blend}
+                onChange={(event) => look(chosen.id, { blend: event.target.value as Blend })}
+              >
                 {blendNames.map((blend) => (
                   <option key={blend} value={blend}>
                     {blend.replaceAll("-", " ")}
@@ -142,7 +163,12 @@ export function LayersMenu({ layers: state, onLayers, onFill, onSave, onCarry, r
               <span className="w-12 text-right tabular-nums">{Math.round(chosen.opacity * 100)} %</span>
             </label>
             <label className="flex items-center gap-2">
-              <input type="checkbox" className="size-[18px] accent-act" checked={chosen.keepsAlpha} onChange={(event) => look(chosen.id, { keepsAlpha: event.target.checked })} />
+              <input
+                type="checkbox"
+                className="size-[18px] accent-act"
+                checked={chosen.keepsAlpha}
+                onChange={(event) => look(chosen.id, { keepsAlpha: event.target.checked })}
+              />
               Paint only where paint is
             </label>
             <div className="flex items-center gap-2">
@@ -155,7 +181,11 @@ export function LayersMenu({ layers: state, onLayers, onFill, onSave, onCarry, r
                 onPick={(part) => onLayers({ ...state, onMask: part === PARTS[1] })}
               />
             </div>
-            {onMask && <p className="text-[12.5px] text-soft">Where you paint the layer is hidden; where you erase it is seen again.</p>}
+            {onMask && (
+              <p className="text-[12.5px] text-soft">
+                Where you paint the layer is hidden; where you erase it is seen again.
+              </p>
+            )}
             <div className="flex gap-1.5">
               <Button className="h-7" disabled={chosen.locked} onClick={() => onFill(false)}>
                 Fill with ink
@@ -190,12 +220,28 @@ export function LayersMenu({ layers: state, onLayers, onFill, onSave, onCarry, r
 function Tick({ label, checked, onChange }: { label: string; checked: boolean; onChange: (checked: boolean) => void }) {
   return (
     <td className="text-center">
-      <input type="checkbox" aria-label={label} className="size-[18px] accent-act align-middle" checked={checked} onChange={(event) => onChange(event.target.checked)} />
+      <input
+        type="checkbox"
+        aria-label={label}
+        className="size-[18px] accent-act align-middle"
+        checked={checked}
+        onChange={(event) => onChange(event.target.checked)}
+      />
     </td>
   );
 }
 
-function Tool({ label, disabled, onPress, children }: { label: string; disabled: boolean; onPress: () => void; children: ReactNode }) {
+function Tool({
+  label,
+  disabled,
+  onPress,
+  children,
+}: {
+  label: string;
+  disabled: boolean;
+  onPress: () => void;
+  children: ReactNode;
+}) {
   return (
     <Button className="h-7 px-1.5" aria-label={label} title={label} disabled={disabled} onClick={onPress}>
       {children}

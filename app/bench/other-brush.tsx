@@ -49,7 +49,12 @@ export function OtherBrush({ brush, others, run, onClose }: Props) {
       aria-label="Another brush"
       className="absolute right-2 bottom-2 z-10 flex flex-wrap items-center gap-x-3 gap-y-1.5 rounded-lg border border-line bg-panel px-3 py-2 shadow-sm"
     >
-      <select className={`${box} w-52`} aria-label="The other brush" value={chosen} onChange={(event) => setChosen(event.target.value)}>
+      <select
+        className={`${box} w-52`}
+        aria-label="The other brush"
+        value={chosen}
+        onChange={(event) => setChosen(event.target.value)}
+      >
         <option value="">{others.length === 0 ? "no other brush on the shelf" : "another brush of yours…"}</option>
         {others.map(({ id, name }) => (
           <option key={id} value={id}>
@@ -65,7 +70,10 @@ export function OtherBrush({ brush, others, run, onClose }: Props) {
             {body}
           </Button>
         ))}
-        <Button className="h-7 px-2" onClick={() => other && run(takeBrush(mixBrushes(brush, other, 1), `everything of ${other.name}`))}>
+        <Button
+          className="h-7 px-2"
+          onClick={() => other && run(takeBrush(mixBrushes(brush, other, 1), `everything of ${other.name}`))}
+        >
           Everything
         </Button>
       </fieldset>
@@ -84,7 +92,10 @@ export function OtherBrush({ brush, others, run, onClose }: Props) {
           <Slider.Track className="relative h-0.75 grow rounded bg-line">
             <Slider.Range className="absolute h-full rounded bg-ink" />
           </Slider.Track>
-          <Slider.Thumb aria-label="Share of the other brush" className="grid size-[24px] cursor-grab place-items-center rounded-full pointer-coarse:size-10">
+          <Slider.Thumb
+            aria-label="Share of the other brush"
+            className="grid size-[24px] cursor-grab place-items-center rounded-full pointer-coarse:size-10"
+          >
             <span className="block size-3 rounded-full border border-ink bg-raised pointer-coarse:size-6" />
           </Slider.Thumb>
         </Slider.Root>

@@ -86,7 +86,10 @@ export const PaintSettings = memo(function PaintSettings({ brush, run }: Props) 
             onDone={done}
           />
           <QualityLine name="soften" brush={brush} run={run} />
-          <Says>Body is how thick the paint stands. Soften blurs what lies under the tip; with no flow the brush is water alone.</Says>
+          <Says>
+            Body is how thick the paint stands. Soften blurs what lies under the tip; with no flow the brush is water
+            alone.
+          </Says>
         </SettingPopover>
       </SettingRow>
     </>
@@ -95,7 +98,12 @@ export const PaintSettings = memo(function PaintSettings({ brush, run }: Props) 
 
 /** Whether nothing that is shown here differs: the other bodies may. */
 function paintsAlike(a: Props, b: Props): boolean {
-  return a.brush.paint === b.brush.paint && a.brush.responses === b.brush.responses && a.brush.stops === b.brush.stops && a.run === b.run;
+  return (
+    a.brush.paint === b.brush.paint &&
+    a.brush.responses === b.brush.responses &&
+    a.brush.stops === b.brush.stops &&
+    a.run === b.run
+  );
 }
 
 function Says({ children }: { children: ReactNode }) {
@@ -108,7 +116,9 @@ function driven(brush: Brush, name: string): boolean {
 
 function coloursSay(brush: Brush): string {
   const changed = colours.filter((name) => brush.paint[name] !== 0 || driven(brush, name));
-  return changed.length === 0 ? "as it is picked" : changed.map((name) => (name === "second" ? "second colour" : name)).join(", ");
+  return changed.length === 0
+    ? "as it is picked"
+    : changed.map((name) => (name === "second" ? "second colour" : name)).join(", ");
 }
 
 function takesSay({ paint }: Brush): string {
@@ -121,16 +131,32 @@ function loadSays({ paint }: Brush): string {
 
 function rimSays({ paint: { rim } }: Brush): string {
   if (rim.strength === 0 && rim.ragged === 0) return "none";
-  return [rim.strength > 0 && `dark ${Math.round(rim.strength * 100)} %`, rim.ragged > 0 && "ragged"].filter(Boolean).join(", ");
+  return [rim.strength > 0 && `dark ${Math.round(rim.strength * 100)} %`, rim.ragged > 0 && "ragged"]
+    .filter(Boolean)
+    .join(", ");
 }
 
 function bodySays({ paint }: Brush): string {
-  return [paint.body > 0 && `stands ${Math.round(paint.body * 100)} %`, paint.soften > 0 && `softens ${Math.round(paint.soften)} px`].filter(Boolean).join(", ") || "flat, dry";
+  return (
+    [
+      paint.body > 0 && `stands ${Math.round(paint.body * 100)} %`,
+      paint.soften > 0 && `softens ${Math.round(paint.soften)} px`,
+    ]
+      .filter(Boolean)
+      .join(", ") || "flat, dry"
+  );
 }
 
 function BuildChoice({ brush, run }: Props) {
   return (
-    <Segments label="Build" name="build" options={["build-up", "even"] as const} value={brush.paint.build} onPick={(build) => run(setBuild(build))} className="h-[24px] shrink-0" />
+    <Segments
+      label="Build"
+      name="build"
+      options={["build-up", "even"] as const}
+      value={brush.paint.build}
+      onPick={(build) => run(setBuild(build))}
+      className="h-[24px] shrink-0"
+    />
   );
 }
 
@@ -138,11 +164,31 @@ function MixSettings({ brush, run }: Props) {
   const { paint } = brush;
   return (
     <>
-      <ChoiceLine label="Takes" value={paint.taking} options={takings} names={takingNames} onPick={(taking) => run(setPaint({ taking }, "taking"))} />
-      <ChoiceLine label="From" value={paint.sight} options={sights} names={sightNames} onPick={(sight) => run(setPaint({ sight }, "sight"))} />
-      <ChoiceLine label="Mixes in" value={paint.space} options={spaceNames} names={spaceLabels} onPick={(space) => run(setPaint({ space }, "mixing space"))} />
+      <ChoiceLine
+        label="Takes"
+        value={paint.taking}
+        options={takings}
+        names={takingNames}
+        onPick={(taking) => run(setPaint({ taking }, "taking"))}
+      />
+      <ChoiceLine
+        label="From"
+        value={paint.sight}
+        options={sights}
+        names={sightNames}
+        onPick={(sight) => run(setPaint({ sight }, "sight"))}
+      />
+      <ChoiceLine
+        label="Mixes in"
+        value={paint.space}
+        options={spaceNames}
+        names={spaceLabels}
+        onPick={(space) => run(setPaint({ space }, "mixing space"))}
+      />
       <QualityLine name="carry" brush={brush} run={run} />
-      <Says>Mixing at full lays no colour of its own: a blender. What was taken travels with the tip as far as Carry says.</Says>
+      <Says>
+        Mixing at full lays no colour of its own: a blender. What was taken travels with the tip as far as Carry says.
+      </Says>
     </>
   );
 }
@@ -152,11 +198,21 @@ function LoadSettings({ brush, run }: Props) {
   const done = () => run(seal);
   return (
     <>
-      <CheckLine label="Paint runs out" value={paint.load !== null} onChange={(runs) => run(setPaint({ load: runs ? PLAIN_LOAD : null }, "load"))} />
+      <CheckLine
+        label="Paint runs out"
+        value={paint.load !== null}
+        onChange={(runs) => run(setPaint({ load: runs ? PLAIN_LOAD : null }, "load"))}
+      />
       {paint.load !== null && (
         <>
           <QualityLine name="load" brush={brush} run={run} />
-          <ChoiceLine label="Dipped again" value={paint.refill} options={refills} names={refillNames} onPick={(refill) => run(setPaint({ refill }, "refilling"))} />
+          <ChoiceLine
+            label="Dipped again"
+            value={paint.refill}
+            options={refills}
+            names={refillNames}
+            onPick={(refill) => run(setPaint({ refill }, "refilling"))}
+          />
           {paint.refill === "rest" && (
             <RangeLine
               label="A rest lasts"
@@ -181,7 +237,9 @@ function LoadSettings({ brush, run }: Props) {
           />
         </>
       )}
-      <Says>As the paint ends, less of it flows and the ground shows more. What answers to Load sees how much is left.</Says>
+      <Says>
+        As the paint ends, less of it flows and the ground shows more. What answers to Load sees how much is left.
+      </Says>
     </>
   );
 }
@@ -193,7 +251,16 @@ function RimSettings({ brush, run }: Props) {
   const [high, step, unit] = rim.unit === "px" ? ([28, 1, "px"] as const) : ([1, 0.01, "%"] as const);
   return (
     <>
-      <RangeLine label="Dark at the rim" value={rim.strength} low={0} high={1} step={0.01} unit="%" onChange={(strength) => set({ strength }, "rim strength")} onDone={done} />
+      <RangeLine
+        label="Dark at the rim"
+        value={rim.strength}
+        low={0}
+        high={1}
+        step={0.01}
+        unit="%"
+        onChange={(strength) => set({ strength }, "rim strength")}
+        onDone={done}
+      />
       <ChoiceLine
         label="Width, measured in"
         value={rim.unit}
@@ -201,8 +268,26 @@ function RimSettings({ brush, run }: Props) {
         names={{ share: "shares of the size" }}
         onPick={(next) => set({ unit: next, width: next === "px" ? 6 : 0.15 })}
       />
-      <RangeLine label="Width" value={rim.width} low={0} high={high} step={step} unit={unit} onChange={(width) => set({ width }, "rim width")} onDone={done} />
-      <RangeLine label="Ragged by the ground" value={rim.ragged} low={0} high={1} step={0.01} unit="%" onChange={(ragged) => set({ ragged }, "rim ragged")} onDone={done} />
+      <RangeLine
+        label="Width"
+        value={rim.width}
+        low={0}
+        high={high}
+        step={step}
+        unit={unit}
+        onChange={(width) => set({ width }, "rim width")}
+        onDone={done}
+      />
+      <RangeLine
+        label="Ragged by the ground"
+        value={rim.ragged}
+        low={0}
+        high={1}
+        step={0.01}
+        unit="%"
+        onChange={(ragged) => set({ ragged }, "rim ragged")}
+        onDone={done}
+      />
     </>
   );
 }

@@ -20,7 +20,9 @@ interface Props {
 /** What painters will be able to change: the maker picks it on the left, and sees the painters' panel on the right. */
 export function PaintersPanel({ brush, run, tried, onTry, onClose }: Props) {
   const { controls } = brush;
-  const free = qualityNames.filter((name) => hasValue(brush, name) && !controls.some(({ quality }) => quality === name));
+  const free = qualityNames.filter(
+    (name) => hasValue(brush, name) && !controls.some(({ quality }) => quality === name),
+  );
   const change = (next: readonly Control[], key?: string) => run(setControls([...next], key));
   const add = (quality: Quality) => {
     const row = qualityRow(quality);
@@ -41,14 +43,20 @@ export function PaintersPanel({ brush, run, tried, onTry, onClose }: Props) {
     <section aria-label="Painter’s panel" className="shrink-0 rounded-lg border border-line bg-panel">
       <div className="flex items-center gap-3 border-line border-b px-3.5 py-1.5">
         <h2 className="font-semibold font-serif text-base">Painter’s panel</h2>
-        <p className="truncate text-[13px] text-soft">What painters may change of this brush, in your words and within your bounds.</p>
+        <p className="truncate text-[13px] text-soft">
+          What painters may change of this brush, in your words and within your bounds.
+        </p>
         <Button kind="quiet" className="ml-auto px-1.5" aria-label="Close the painter’s panel" onClick={onClose}>
           <X aria-hidden size={16} />
         </Button>
       </div>
       <div className="grid divide-line max-lg:divide-y lg:grid-cols-[3fr_2fr] lg:divide-x">
         <div className="px-3.5 py-2.5">
-          {controls.length === 0 && <p className="mb-2 text-soft">Nothing is chosen yet: painters take the brush as it is. Choose a few qualities they should reach at once.</p>}
+          {controls.length === 0 && (
+            <p className="mb-2 text-soft">
+              Nothing is chosen yet: painters take the brush as it is. Choose a few qualities they should reach at once.
+            </p>
+          )}
           <ul className="space-y-1">
             {controls.map((control, n) => {
               const row = qualityRow(control.quality);
@@ -64,18 +72,39 @@ export function PaintersPanel({ brush, run, tried, onTry, onClose }: Props) {
                     onBlur={() => run(seal)}
                   />
                   <span className="text-[13px] text-soft">from</span>
-                  <ValueField bare label={`${row.label}, least`} value={control.low} unit={row.unit} onChange={(low) => patch(n, { low: Math.max(row.low, low) })} />
+                  <ValueField
+                    bare
+                    label={`${row.label}, least`}
+                    value={control.low}
+                    unit={row.unit}
+                    onChange={(low) => patch(n, { low: Math.max(row.low, low) })}
+                  />
                   <span className="text-[13px] text-soft">to</span>
-                  <ValueField bare label={`${row.label}, most`} value={control.high} unit={row.unit} onChange={(high) => patch(n, { high: Math.min(row.high, high) })} />
-                  <span className="text-[13px] text-soft">{brush.stops[control.quality] ? `${brush.stops[control.quality]?.length} stops` : ""}</span>
+                  <ValueField
+                    bare
+                    label={`${row.label}, most`}
+                    value={control.high}
+                    unit={row.unit}
+                    onChange={(high) => patch(n, { high: Math.min(row.high, high) })}
+                  />
+                  <span className="text-[13px] text-soft">
+                    {brush.stops[control.quality] ? `${brush.stops[control.quality]?.length} stops` : ""}
+                  </span>
                   <span className="ml-auto flex">
                     <Tool label={`Move ${row.label} up`} disabled={n === 0} onPress={() => move(n, -1)}>
                       <ArrowUp aria-hidden size={15} />
                     </Tool>
-                    <Tool label={`Move ${row.label} down`} disabled={n === controls.length - 1} onPress={() => move(n, 1)}>
+                    <Tool
+                      label={`Move ${row.label} down`}
+                      disabled={n === controls.length - 1}
+                      onPress={() => move(n, 1)}
+                    >
                       <ArrowDown aria-hidden size={15} />
                     </Tool>
-                    <Tool label={`Take ${row.label} off the panel`} onPress={() => change(controls.filter((_, i) => i !== n))}>
+                    <Tool
+                      label={`Take ${row.label} off the panel`}
+                      onPress={() => change(controls.filter((_, i) => i !== n))}
+                    >
                       <Trash2 aria-hidden size={15} />
                     </Tool>
                   </span>
@@ -90,7 +119,9 @@ export function PaintersPanel({ brush, run, tried, onTry, onClose }: Props) {
             value=""
             onChange={(event) => add(event.target.value as Quality)}
           >
-            <option value="">{controls.length >= MOST_CONTROLS ? `${MOST_CONTROLS} are the most` : "put a quality on it…"}</option>
+            <option value="">
+              {controls.length >= MOST_CONTROLS ? `${MOST_CONTROLS} are the most` : "put a quality on it…"}
+            </option>
             {free.map((name) => (
               <option key={name} value={name}>
                 {qualityRow(name).label}
@@ -104,7 +135,13 @@ export function PaintersPanel({ brush, run, tried, onTry, onClose }: Props) {
             <p className="mb-1 font-semibold font-serif">{brush.name}</p>
             {controls.length === 0 && <p className="text-soft">No controls.</p>}
             {controls.map((control) => (
-              <PainterLine key={control.quality} control={control} brush={tried ?? brush} stops={brush.stops[control.quality]} onTry={onTry} />
+              <PainterLine
+                key={control.quality}
+                control={control}
+                brush={tried ?? brush}
+                stops={brush.stops[control.quality]}
+                onTry={onTry}
+              />
             ))}
           </div>
           {tried && (
@@ -136,7 +173,11 @@ function PainterLine({
   const rests = stops?.filter((stop) => stop >= low && stop <= high);
   const at = (position: number) => {
     const raw = Number(scale.invert(position).toPrecision(3));
-    return rests?.length ? rests.reduce((best, stop) => (Math.abs(scale(stop) - position) < Math.abs(scale(best) - position) ? stop : best)) : raw;
+    return rests?.length
+      ? rests.reduce((best, stop) =>
+          Math.abs(scale(stop) - position) < Math.abs(scale(best) - position) ? stop : best,
+        )
+      : raw;
   };
   return (
     <div className="flex h-[26px] items-center gap-2 pointer-coarse:h-11">
@@ -165,7 +206,17 @@ function PainterLine({
   );
 }
 
-function Tool({ label, disabled, onPress, children }: { label: string; disabled?: boolean; onPress: () => void; children: React.ReactNode }) {
+function Tool({
+  label,
+  disabled,
+  onPress,
+  children,
+}: {
+  label: string;
+  disabled?: boolean;
+  onPress: () => void;
+  children: React.ReactNode;
+}) {
   return (
     <Button kind="quiet" className="h-7 px-1.5" aria-label={label} title={label} disabled={disabled} onClick={onPress}>
       {children}

@@ -6,5 +6,14 @@ export type Panel = (typeof panels)[number] | "painters";
 
 /** Chooses what lies below the paper; it stands right above it. */
 export function PanelSwitch({ panel, onPanel }: { panel: Panel; onPanel: (panel: Panel) => void }) {
-  return <Segments label="Below the paper" name="panel" options={panels} value={panel} onPick={onPanel} className="-my-1.5 shrink-0 capitalize" />;
+  return (
+    <Segments
+      label="Below the paper"
+      name="panel"
+      options={panels}
+      value={panel}
+      onPick={onPanel}
+      className="-my-1.5 shrink-0 capitalize"
+    />
+  );
 }

@@ -24,7 +24,20 @@ interface Props {
 }
 
 /** What one's own strokes do, how the paper is looked at, and taking strokes back. */
-export function PaperBar({ use: chosen, onUse, lit, onLight, mirrored, onMirror, strokes, closed, onTakeBack, onClear, onRefill, children }: Props) {
+export function PaperBar({
+  use: chosen,
+  onUse,
+  lit,
+  onLight,
+  mirrored,
+  onMirror,
+  strokes,
+  closed,
+  onTakeBack,
+  onClear,
+  onRefill,
+  children,
+}: Props) {
   return (
     <div className="absolute top-1.5 right-2 flex items-center gap-1">
       <span role="status" className="mr-1 text-[12px] text-soft max-md:hidden">
@@ -53,9 +66,29 @@ export function PaperBar({ use: chosen, onUse, lit, onLight, mirrored, onMirror,
   );
 }
 
-function Tool({ label, pressed, disabled, onPress, children }: { label: string; pressed?: boolean; disabled?: boolean; onPress: () => void; children: ReactNode }) {
+function Tool({
+  label,
+  pressed,
+  disabled,
+  onPress,
+  children,
+}: {
+  label: string;
+  pressed?: boolean;
+  disabled?: boolean;
+  onPress: () => void;
+  children: ReactNode;
+}) {
   return (
-    <Button kind="quiet" className={`px-1.5 ${pressed ? "text-act!" : ""}`} disabled={disabled} aria-pressed={pressed} aria-label={label} title={label} onClick={onPress}>
+    <Button
+      kind="quiet"
+      className={`px-1.5 ${pressed ? "text-act!" : ""}`}
+      disabled={disabled}
+      aria-pressed={pressed}
+      aria-label={label}
+      title={label}
+      onClick={onPress}
+    >
       {children}
     </Button>
   );

@@ -53,7 +53,19 @@ interface Props {
 }
 
 /** A paper that fills its place and can be drawn on anywhere with pen, mouse and finger. The engine paints in a worker. */
-export function PaperSheet({ brush, proofs, label, manner, layers, mirrored = false, zoom = 1, onTell, onSize, handle, children }: Props) {
+export function PaperSheet({
+  brush,
+  proofs,
+  label,
+  manner,
+  layers,
+  mirrored = false,
+  zoom = 1,
+  onTell,
+  onSize,
+  handle,
+  children,
+}: Props) {
   const place = useRef<HTMLDivElement>(null);
   const engine = useRef<Engine>(undefined);
   const hear = useRef(onTell);
@@ -138,7 +150,11 @@ export function PaperSheet({ brush, proofs, label, manner, layers, mirrored = fa
     const canvas = place.current?.querySelector("canvas");
     if (!canvas) return;
     canvas.style.transformOrigin = "0 0";
-    canvas.style.transform = mirrored ? `translateX(${zoom * 100}%) scale(${-zoom}, ${zoom})` : zoom === 1 ? "" : `scale(${zoom})`;
+    canvas.style.transform = mirrored
+      ? `translateX(${zoom * 100}%) scale(${-zoom}, ${zoom})`
+      : zoom === 1
+        ? ""
+        : `scale(${zoom})`;
     canvas.style.imageRendering = zoom > 1 ? "pixelated" : "";
   }, [mirrored, zoom]);
 
@@ -163,7 +179,12 @@ export function PaperSheet({ brush, proofs, label, manner, layers, mirrored = fa
 
   return (
     <div className="relative size-full overflow-hidden">
-      <div ref={place} role="img" aria-label={label} className={`sheet absolute inset-0 ${zoom > 1 ? "overflow-auto" : "overflow-hidden"}`}>
+      <div
+        ref={place}
+        role="img"
+        aria-label={label}
+        className={`sheet absolute inset-0 ${zoom > 1 ? "overflow-auto" : "overflow-hidden"}`}
+      >
         {proofs &&
           zoom === 1 &&
           size.width > 0 &&
@@ -171,14 +192,24 @@ export function PaperSheet({ brush, proofs, label, manner, layers, mirrored = fa
             <span
               key={name}
               className="pointer-events-none absolute text-[12px] text-soft"
-              style={n === 0 ? { left: 16, top: 8 } : { [mirrored ? "right" : "left"]: room.left, top: Math.min(size.height - 22, room.top + room.height + size.height * 0.045) }}
+              style={
+                n === 0
+                  ? { left: 16, top: 8 }
+                  : {
+                      [mirrored ? "right" : "left"]: room.left,
+                      top: Math.min(size.height - 22, room.top + room.height + size.height * 0.045),
+                    }
+              }
             >
               {name}
             </span>
           ))}
       </div>
       {fault && (
-        <p role="alert" className="absolute inset-x-0 top-1/3 mx-auto w-fit rounded-md border border-danger bg-raised px-4 py-2 text-danger">
+        <p
+          role="alert"
+          className="absolute inset-x-0 top-1/3 mx-auto w-fit rounded-md border border-danger bg-raised px-4 py-2 text-danger"
+        >
           The engine stopped: {fault}. Reload the page; what you saved is safe.
         </p>
       )}
@@ -189,7 +220,10 @@ export function PaperSheet({ brush, proofs, label, manner, layers, mirrored = fa
 
 function pixelsOf(sheet: HTMLElement): { width: number; height: number } {
   const ratio = window.devicePixelRatio || 1;
-  return { width: Math.max(1, Math.floor(sheet.clientWidth * ratio)), height: Math.max(1, Math.floor(sheet.clientHeight * ratio)) };
+  return {
+    width: Math.max(1, Math.floor(sheet.clientWidth * ratio)),
+    height: Math.max(1, Math.floor(sheet.clientHeight * ratio)),
+  };
 }
 
 /** Shows one pixel of the canvas on one of the screen: a paper is never stretched. */
@@ -201,5 +235,6 @@ function sizeCanvas(canvas: HTMLCanvasElement, width: number, height: number): v
 
 /** Lets measurements and tests know what the engine has done. */
 function report(tell: Tell): void {
-  if (tell.kind === "begun" || tell.kind === "proofed" || tell.kind === "shown") dispatchEvent(new CustomEvent("brosse:engine", { detail: tell }));
+  if (tell.kind === "begun" || tell.kind === "proofed" || tell.kind === "shown")
+    dispatchEvent(new CustomEvent("brosse:engine", { detail: tell }));
 }

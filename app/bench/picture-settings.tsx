@@ -4,16 +4,47 @@ import { Button } from "~/ui/button";
 import { ChoiceLine, RangeLine, SettingPopover } from "./setting-lines";
 import { type Command, seal, setShape } from "./state";
 
-const colourNames = { ink: "the stroke’s", lightness: "darker and lighter by its greys", own: "its own", "two-tone": "first in the dark, second in the light" } as const;
-const pickNames = { chance: "by chance", sequence: "one after the other", pressure: "by pressure", heading: "by heading", speed: "by speed" } as const;
+const colourNames = {
+  ink: "the stroke’s",
+  lightness: "darker and lighter by its greys",
+  own: "its own",
+  "two-tone": "first in the dark, second in the light",
+} as const;
+const pickNames = {
+  chance: "by chance",
+  sequence: "one after the other",
+  pressure: "by pressure",
+  heading: "by heading",
+  speed: "by speed",
+} as const;
 
 const layingNames = { stamped: "stamped, mark by mark", bent: "the first, bent along the path" } as const;
 
 /** Which of the pictures is the piece at an end of the path. */
-function EndLine({ label, value, pictures, onPick }: { label: string; value: string | undefined; pictures: ImageShape["pictures"]; onPick: (file: string | undefined) => void }) {
+function EndLine({
+  label,
+  value,
+  pictures,
+  onPick,
+}: {
+  label: string;
+  value: string | undefined;
+  pictures: ImageShape["pictures"];
+  onPick: (file: string | undefined) => void;
+}) {
   const options = ["", ...pictures.slice(1).map(({ file }) => file)];
-  const names = Object.fromEntries(options.map((file, n) => [file, n === 0 ? "nothing of its own" : `picture ${n + 1}`]));
-  return <ChoiceLine label={label} value={value ?? ""} options={options} names={names} onPick={(file) => onPick(file || undefined)} />;
+  const names = Object.fromEntries(
+    options.map((file, n) => [file, n === 0 ? "nothing of its own" : `picture ${n + 1}`]),
+  );
+  return (
+    <ChoiceLine
+      label={label}
+      value={value ?? ""}
+      options={options}
+      names={names}
+      onPick={(file) => onPick(file || undefined)}
+    />
+  );
 }
 
 interface Props {
@@ -27,9 +58,14 @@ interface Props {
 export function PictureSettings({ shape, run, onAdd, busy }: Props) {
   const { pictures } = shape;
   const set = (patch: Partial<ImageShape>) => run(setShape({ ...shape, ...patch }));
-  const alter = (n: number, weight: number) => set({ pictures: pictures.map((p, i) => (i === n ? { ...p, weight } : p)) });
+  const alter = (n: number, weight: number) =>
+    set({ pictures: pictures.map((p, i) => (i === n ? { ...p, weight } : p)) });
   return (
-    <SettingPopover name="Pictures of the tip" says={pictures.length === 1 ? "one picture" : `a family of ${pictures.length}`} onClose={() => run(seal)}>
+    <SettingPopover
+      name="Pictures of the tip"
+      says={pictures.length === 1 ? "one picture" : `a family of ${pictures.length}`}
+      onClose={() => run(seal)}
+    >
       <ul className="grid grid-cols-3 gap-2">
         {pictures.map(({ file, weight }, n) => (
           // biome-ignore lint/suspicious/noArrayIndexKey: a picture is its place in the family
@@ -67,8 +103,22 @@ export function PictureSettings({ shape, run, onAdd, busy }: Props) {
       <Button disabled={busy || pictures.length >= MOST_PICTURES} onClick={onAdd}>
         Add a picture…
       </Button>
-      {pictures.length > 1 && <ChoiceLine label="Picked" value={shape.pick} options={picks} names={pickNames} onPick={(pick) => set({ pick })} />}
-      <ChoiceLine label="Laid" value={shape.laid} options={layings} names={layingNames} onPick={(laid) => set({ laid })} />
+      {pictures.length > 1 && (
+        <ChoiceLine
+          label="Picked"
+          value={shape.pick}
+          options={picks}
+          names={pickNames}
+          onPick={(pick) => set({ pick })}
+        />
+      )}
+      <ChoiceLine
+        label="Laid"
+        value={shape.laid}
+        options={layings}
+        names={layingNames}
+        onPick={(laid) => set({ laid })}
+      />
       {shape.laid === "bent" && pictures.length > 1 && (
         <>
           <EndLine label="Begins with" value={shape.start} pictures={pictures} onPick={(start) => set({ start })} />
@@ -85,12 +135,25 @@ export function PictureSettings({ shape, run, onAdd, busy }: Props) {
       <ChoiceLine
         label="Colour"
         value={shape.colour}
-        options={shape.coverage === "alpha" ? pictureColours : pictureColours.filter((name) => name === "ink" || name === "own")}
+        options={
+          shape.coverage === "alpha"
+            ? pictureColours
+            : pictureColours.filter((name) => name === "ink" || name === "own")
+        }
         names={colourNames}
         onPick={(colour) => set({ colour })}
       />
       {shape.colour === "lightness" && (
-        <RangeLine label="How far" value={shape.depth} low={0} high={1} step={0.01} unit="%" onChange={(depth) => set({ depth })} onDone={() => run(seal)} />
+        <RangeLine
+          label="How far"
+          value={shape.depth}
+          low={0}
+          high={1}
+          step={0.01}
+          unit="%"
+          onChange={(depth) => set({ depth })}
+          onDone={() => run(seal)}
+        />
       )}
     </SettingPopover>
   );

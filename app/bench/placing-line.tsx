@@ -6,10 +6,16 @@ import { type Command, seal, setTip } from "./state";
 const wayNames = { never: "never", always: "always", chance: "every other one, by chance" } as const;
 
 /** Where on the path the tip hangs, and whether it is mirrored. */
-export const PlacingLine = memo(function PlacingLine({ pivot, mirror, run }: Pick<Tip, "pivot" | "mirror"> & { run: (command: Command) => void }) {
+export const PlacingLine = memo(function PlacingLine({
+  pivot,
+  mirror,
+  run,
+}: Pick<Tip, "pivot" | "mirror"> & { run: (command: Command) => void }) {
   const middle = pivot[0] === 0 && pivot[1] === 0;
   const mirrors = mirror.leftRight !== "never" || mirror.topBottom !== "never";
-  const says = [middle ? "turns about its middle" : "turns about a point of its own", mirrors && "mirrored"].filter(Boolean).join(", ");
+  const says = [middle ? "turns about its middle" : "turns about a point of its own", mirrors && "mirrored"]
+    .filter(Boolean)
+    .join(", ");
   const done = () => run(seal);
   return (
     <SettingRow label="Pivot, mirror">
@@ -34,7 +40,9 @@ export const PlacingLine = memo(function PlacingLine({ pivot, mirror, run }: Pic
           onChange={(y) => run(setTip({ pivot: [pivot[0], y] }, "pivot", "pivot y"))}
           onDone={done}
         />
-        <p className="text-[12px] text-soft">In half lengths from the middle: 100 % down is the foot of a blade that grows upward.</p>
+        <p className="text-[12px] text-soft">
+          In half lengths from the middle: 100 % down is the foot of a blade that grows upward.
+        </p>
         <ChoiceLine
           label="Left for right"
           value={mirror.leftRight}

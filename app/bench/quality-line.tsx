@@ -23,7 +23,15 @@ interface Props {
 
 /** One quality of a brush as a row. */
 export function QualityLine({ name, brush, run }: { name: Quality; brush: Brush; run: (command: Command) => void }) {
-  return <Line name={name} value={qualityValue(brush, name)} stops={brush.stops[name]} responses={brush.responses} run={run} />;
+  return (
+    <Line
+      name={name}
+      value={qualityValue(brush, name)}
+      stops={brush.stops[name]}
+      responses={brush.responses}
+      run={run}
+    />
+  );
 }
 
 /** Whether a row would look the same: a slider that moves changes one of thirty. */
@@ -31,7 +39,9 @@ function looksAlike(a: Props, b: Props): boolean {
   if (a.name !== b.name || a.value !== b.value || a.stops !== b.stops || a.run !== b.run) return false;
   if (a.responses === b.responses) return true;
   if (a.responses.length !== b.responses.length) return false;
-  return a.responses.every((response, i) => response === b.responses[i] || (response.quality !== a.name && b.responses[i].quality !== a.name));
+  return a.responses.every(
+    (response, i) => response === b.responses[i] || (response.quality !== a.name && b.responses[i].quality !== a.name),
+  );
 }
 
 /** A quality's name, value, slider, its responses, and a way to add one. */
@@ -42,13 +52,22 @@ const Line = memo(function Line({ name, value, stops, responses, run }: Props) {
   const crowded = responses.filter((response) => response.quality === name).length > 1;
   const exact = (position: number) => {
     const raw = scale.invert(position);
-    if (stops) return stops.reduce((best, stop) => (Math.abs(scale(stop) - position) < Math.abs(scale(best) - position) ? stop : best));
+    if (stops)
+      return stops.reduce((best, stop) =>
+        Math.abs(scale(stop) - position) < Math.abs(scale(best) - position) ? stop : best,
+      );
     return row.unit === "marks" ? Math.round(raw) : Number(raw.toPrecision(3));
   };
   return (
     <div className="flex h-[26px] items-center gap-1.5 pointer-coarse:h-11">
       <QualityName name={name} now={value} stops={stops} />
-      <ValueField bare label={row.label} value={value} unit={row.unit} onChange={(next) => run(setQuality(name, next))} />
+      <ValueField
+        bare
+        label={row.label}
+        value={value}
+        unit={row.unit}
+        onChange={(next) => run(setQuality(name, next))}
+      />
       <Slider.Root
         className={`relative h-[24px] min-w-6 flex-1 touch-none items-center ${crowded ? "hidden max-lg:flex 2xl:flex" : "flex"}`}
         min={0}
@@ -90,10 +109,16 @@ function AddResponse({ name, onPick }: { name: Quality; onPick: (source: Source)
         <Plus aria-hidden size={13} />
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal>
-        <DropdownMenu.Content align="end" collisionPadding={12} className="z-30 min-w-44 rounded-lg border border-line bg-panel p-1.5 shadow-xl">
+        <DropdownMenu.Content
+          align="end"
+          collisionPadding={12}
+          className="z-30 min-w-44 rounded-lg border border-line bg-panel p-1.5 shadow-xl"
+        >
           {(Object.keys(families) as Family[]).map((family) => (
             <DropdownMenu.Group key={family}>
-              <DropdownMenu.Label className="px-2 pt-1 font-semibold font-serif text-[12px] text-soft">{families[family]}</DropdownMenu.Label>
+              <DropdownMenu.Label className="px-2 pt-1 font-semibold font-serif text-[12px] text-soft">
+                {families[family]}
+              </DropdownMenu.Label>
               {sourceNames
                 .filter((source) => sources[source].family === family)
                 .map((source) => (

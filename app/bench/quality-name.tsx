@@ -35,7 +35,13 @@ export function QualityName({ name, now, stops }: Props) {
         {now !== kept && <span aria-hidden className="size-1.5 shrink-0 rounded-full bg-act" />}
       </Popover.Trigger>
       <Popover.Portal>
-        <Popover.Content side="top" align="start" sideOffset={6} collisionPadding={12} className="z-30 w-80 rounded-lg border border-line bg-panel p-3 shadow-xl">
+        <Popover.Content
+          side="top"
+          align="start"
+          sideOffset={6}
+          collisionPadding={12}
+          className="z-30 w-80 rounded-lg border border-line bg-panel p-3 shadow-xl"
+        >
           <h3 className="font-semibold font-serif text-base">{row.label}</h3>
           <p className="mb-2 text-soft">
             {row.says} From {writeValue(row.low, row.unit)} to {writeValue(row.high, row.unit)}.

@@ -19,7 +19,15 @@ function isDrawn(source: Response["source"]): boolean {
 }
 
 /** A response at the end of a quality's row; a click opens its curve. */
-export const ResponseButton = memo(function ResponseButton({ response, index, run }: { response: Response; index: number; run: (command: Command) => void }) {
+export const ResponseButton = memo(function ResponseButton({
+  response,
+  index,
+  run,
+}: {
+  response: Response;
+  index: number;
+  run: (command: Command) => void;
+}) {
   const { label, joins, unit } = qualityRow(response.quality);
   const source = sources[response.source];
   const what = `${label} by ${source.label.toLowerCase()}`;
@@ -57,7 +65,12 @@ export const ResponseButton = memo(function ResponseButton({ response, index, ru
             <h3 className="font-semibold font-serif text-base">{what}</h3>
             <span className="text-[12px] text-soft">{source.says}</span>
           </div>
-          <CurveEditor response={response} signal={signal} onChange={(curve) => run(changeResponse(index, { curve }))} onDone={done} />
+          <CurveEditor
+            response={response}
+            signal={signal}
+            onChange={(curve) => run(changeResponse(index, { curve }))}
+            onDone={done}
+          />
           <div className="mt-1.5 flex flex-wrap items-center gap-1.5">
             <select
               className={box}
@@ -74,7 +87,12 @@ export const ResponseButton = memo(function ResponseButton({ response, index, ru
                 <option key={name}>{name}</option>
               ))}
             </select>
-            <select className={`${box} w-28`} aria-label="Let another quality answer alike" value="" onChange={(event) => run(copyResponse(index, event.target.value as Quality))}>
+            <select
+              className={`${box} w-28`}
+              aria-label="Let another quality answer alike"
+              value=""
+              onChange={(event) => run(copyResponse(index, event.target.value as Quality))}
+            >
               <option value="">copy to…</option>
               {qualityNames
                 .filter((name) => name !== response.quality && hasValue(brushNow(), name))
@@ -91,8 +109,18 @@ export const ResponseButton = memo(function ResponseButton({ response, index, ru
             </Popover.Close>
           </div>
           <div className="mt-2 flex items-end gap-3">
-            <ValueField label="from" value={response.low} unit={ends} onChange={(low) => run(changeResponse(index, { low }))} />
-            <ValueField label="to" value={response.high} unit={ends} onChange={(high) => run(changeResponse(index, { high }))} />
+            <ValueField
+              label="from"
+              value={response.low}
+              unit={ends}
+              onChange={(low) => run(changeResponse(index, { low }))}
+            />
+            <ValueField
+              label="to"
+              value={response.high}
+              unit={ends}
+              onChange={(high) => run(changeResponse(index, { high }))}
+            />
             {(response.source === "distance" || response.source === "time") && (
               <ValueField
                 label={response.source === "distance" ? "over px" : "over ms"}
@@ -104,7 +132,11 @@ export const ResponseButton = memo(function ResponseButton({ response, index, ru
             {isDrawn(response.source) && (
               <label className="flex flex-col text-[12px] text-soft">
                 numbers
-                <select className={box} value={response.law} onChange={(event) => run(changeResponse(index, { law: event.target.value as Response["law"] }))}>
+                <select
+                  className={box}
+                  value={response.law}
+                  onChange={(event) => run(changeResponse(index, { law: event.target.value as Response["law"] }))}
+                >
                   <option value="uniform">evenly</option>
                   <option value="gaussian">mostly middling</option>
                 </select>
@@ -121,7 +153,12 @@ export const ResponseButton = memo(function ResponseButton({ response, index, ru
               {response.muted ? <VolumeX aria-hidden size={16} /> : <Volume2 aria-hidden size={16} />}
             </Button>
             <Popover.Close asChild>
-              <Button kind="quiet" className="px-1.5 text-danger" aria-label={`Remove ${what}`} onClick={() => run(removeResponse(index))}>
+              <Button
+                kind="quiet"
+                className="px-1.5 text-danger"
+                aria-label={`Remove ${what}`}
+                onClick={() => run(removeResponse(index))}
+              >
                 <Trash2 aria-hidden size={16} />
               </Button>
             </Popover.Close>

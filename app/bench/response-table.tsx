@@ -25,7 +25,10 @@ const columns: readonly Source[] = families.flatMap(({ family }) => inFamily(fam
 /** The whole behaviour of a brush in one picture: every quality by every signal, a curve where one drives the other. */
 export function ResponseTable({ brush, run }: { brush: Brush; run: (command: Command) => void }) {
   return (
-    <section aria-label="Responses" className="sheet min-h-0 flex-1 overflow-auto border border-line max-lg:max-h-[70vh]">
+    <section
+      aria-label="Responses"
+      className="sheet min-h-0 flex-1 overflow-auto border border-line max-lg:max-h-[70vh]"
+    >
       <table className="w-full min-w-240 table-fixed border-collapse text-[13px]">
         <colgroup>
           <col className="w-17" />
@@ -39,7 +42,12 @@ export function ResponseTable({ brush, run }: { brush: Brush; run: (command: Com
           <tr>
             <td colSpan={3} className="border-line border-r border-b" />
             {families.map(({ family, label }) => (
-              <th key={family} scope="colgroup" colSpan={inFamily(family).length} className="border-line border-r border-b py-0.5 font-semibold font-serif text-sm">
+              <th
+                key={family}
+                scope="colgroup"
+                colSpan={inFamily(family).length}
+                className="border-line border-r border-b py-0.5 font-semibold font-serif text-sm"
+              >
                 {label}
               </th>
             ))}
@@ -47,7 +55,12 @@ export function ResponseTable({ brush, run }: { brush: Brush; run: (command: Com
           <tr>
             <td colSpan={3} className="border-line border-r border-b" />
             {columns.map((source) => (
-              <th key={source} scope="col" title={sources[source].says} className="border-line border-r border-b px-1 py-0.5 font-normal text-soft">
+              <th
+                key={source}
+                scope="col"
+                title={sources[source].says}
+                className="border-line border-r border-b px-1 py-0.5 font-normal text-soft"
+              >
                 {sources[source].label.toLowerCase()}
               </th>
             ))}
@@ -63,21 +76,41 @@ export function ResponseTable({ brush, run }: { brush: Brush; run: (command: Com
   );
 }
 
-function BodyRows({ body, label, brush, run }: { body: Body; label: string; brush: Brush; run: (command: Command) => void }) {
+function BodyRows({
+  body,
+  label,
+  brush,
+  run,
+}: {
+  body: Body;
+  label: string;
+  brush: Brush;
+  run: (command: Command) => void;
+}) {
   const names = qualityNames.filter((name) => qualityRow(name).body === body);
   return (
     <tbody>
       {names.map((name, n) => (
         <tr key={name}>
           {n === 0 && (
-            <th scope="rowgroup" rowSpan={names.length} className="border-line border-r border-b px-2 py-1 text-left align-top font-semibold font-serif text-sm">
+            <th
+              scope="rowgroup"
+              rowSpan={names.length}
+              className="border-line border-r border-b px-2 py-1 text-left align-top font-semibold font-serif text-sm"
+            >
               {label}
             </th>
           )}
-          <th scope="row" title={qualityRow(name).says} className="whitespace-nowrap border-line border-r border-b px-2 text-left font-normal">
+          <th
+            scope="row"
+            title={qualityRow(name).says}
+            className="whitespace-nowrap border-line border-r border-b px-2 text-left font-normal"
+          >
             {qualityRow(name).label}
           </th>
-          <td className="whitespace-nowrap border-line border-r border-b px-2 text-right font-mono text-[12px]">{shownValue(brush, name)}</td>
+          <td className="whitespace-nowrap border-line border-r border-b px-2 text-right font-mono text-[12px]">
+            {shownValue(brush, name)}
+          </td>
           {columns.map((source) => (
             <Cell key={source} name={name} source={source} brush={brush} run={run} />
           ))}
@@ -93,8 +126,20 @@ function shownValue(brush: Brush, name: Quality): string {
 }
 
 /** What drives a quality by a signal, or a place to let it. */
-function Cell({ name, source, brush, run }: { name: Quality; source: Source; brush: Brush; run: (command: Command) => void }) {
-  const driven = brush.responses.flatMap((response, index) => (response.quality === name && response.source === source ? [{ response, index }] : []));
+function Cell({
+  name,
+  source,
+  brush,
+  run,
+}: {
+  name: Quality;
+  source: Source;
+  brush: Brush;
+  run: (command: Command) => void;
+}) {
+  const driven = brush.responses.flatMap((response, index) =>
+    response.quality === name && response.source === source ? [{ response, index }] : [],
+  );
   const what = `${qualityRow(name).label} by ${sources[source].label.toLowerCase()}`;
   return (
     <td className="h-[27px] border-line border-r border-b p-0 pointer-coarse:h-11">

@@ -19,7 +19,12 @@ export async function loader({ params, context, request }: Route.LoaderArgs) {
 }
 
 const save = z.discriminatedUnion("act", [
-  z.object({ act: z.literal("save"), from: z.int().min(1), brush: z.unknown(), note: z.string().trim().max(NOTE_LENGTH).default("") }),
+  z.object({
+    act: z.literal("save"),
+    from: z.int().min(1),
+    brush: z.unknown(),
+    note: z.string().trim().max(NOTE_LENGTH).default(""),
+  }),
   z.object({ act: z.literal("save-new"), from: z.int().min(1), brush: z.unknown() }),
 ]);
 
@@ -31,7 +36,11 @@ export async function action({ params, context, request }: Route.ActionArgs) {
   try {
     const brush = parseBrush(asked.data.brush);
     const missing = await missingPicture(context.database, brush);
-    if (missing) return data({ kind: "fault" as const, fault: `${missing}: this picture of the tip is not here; choose it again.` }, { status: 400 });
+    if (missing)
+      return data(
+        { kind: "fault" as const, fault: `${missing}: this picture of the tip is not here; choose it again.` },
+        { status: 400 },
+      );
     if (asked.data.act === "save-new") {
       const [id] = await addBrushes(context.database, account.id, [brush]);
       await markMadeFrom(context.database, account.id, id, { id: params.id, revision: asked.data.from });

@@ -4,13 +4,28 @@ import { Dialog } from "~/ui/dialog";
 import { Field } from "~/ui/field";
 
 /** Asks what the new brush is called. */
-export function SaveAsDialog({ open, name, onClose, onSave }: { open: boolean; name: string; onClose: () => void; onSave: (name: string) => void }) {
+export function SaveAsDialog({
+  open,
+  name,
+  onClose,
+  onSave,
+}: {
+  open: boolean;
+  name: string;
+  onClose: () => void;
+  onSave: (name: string) => void;
+}) {
   const [draft, setDraft] = useState(name);
   useEffect(() => {
     if (open) setDraft(name.slice(0, 80));
   }, [open, name]);
   return (
-    <Dialog open={open} onClose={onClose} title="Save as a new brush" says="It goes to the top of your shelf. The brush you began with stays as it was.">
+    <Dialog
+      open={open}
+      onClose={onClose}
+      title="Save as a new brush"
+      says="It goes to the top of your shelf. The brush you began with stays as it was."
+    >
       <form
         onSubmit={(event) => {
           event.preventDefault();
@@ -19,7 +34,14 @@ export function SaveAsDialog({ open, name, onClose, onSave }: { open: boolean; n
           onClose();
         }}
       >
-        <Field label="Name" value={draft} maxLength={80} required onChange={(event) => setDraft(event.target.value)} onFocus={(event) => event.target.select()} />
+        <Field
+          label="Name"
+          value={draft}
+          maxLength={80}
+          required
+          onChange={(event) => setDraft(event.target.value)}
+          onFocus={(event) => event.target.select()}
+        />
         <div className="mt-4 flex justify-end gap-2">
           <Button onClick={onClose}>Not now</Button>
           <Button kind="act" type="submit">

@@ -15,13 +15,24 @@ export function SaveButton({ disabled, onSave }: { disabled: boolean; onSave: (n
           Save
         </Button>
         <Popover.Trigger asChild>
-          <Button disabled={disabled} className="rounded-l-none border-l-0 px-2" aria-label="Save with a note…" title="Save with a note…">
+          <Button
+            disabled={disabled}
+            className="rounded-l-none border-l-0 px-2"
+            aria-label="Save with a note…"
+            title="Save with a note…"
+          >
             …
           </Button>
         </Popover.Trigger>
       </span>
       <Popover.Portal>
-        <Popover.Content side="bottom" align="end" sideOffset={6} collisionPadding={12} className="z-30 w-80 rounded-lg border border-line bg-panel p-3 shadow-xl">
+        <Popover.Content
+          side="bottom"
+          align="end"
+          sideOffset={6}
+          collisionPadding={12}
+          className="z-30 w-80 rounded-lg border border-line bg-panel p-3 shadow-xl"
+        >
           <form
             onSubmit={(event) => {
               event.preventDefault();
@@ -30,7 +41,13 @@ export function SaveButton({ disabled, onSave }: { disabled: boolean; onSave: (n
               setOpen(false);
             }}
           >
-            <Field label="Note to this revision" maxLength={NOTE_LENGTH} value={note} placeholder="what changed, and why" onChange={(event) => setNote(event.target.value)} />
+            <Field
+              label="Note to this revision"
+              maxLength={NOTE_LENGTH}
+              value={note}
+              placeholder="what changed, and why"
+              onChange={(event) => setNote(event.target.value)}
+            />
             <div className="mt-3 flex justify-end">
               <Button kind="act" type="submit">
                 Save revision

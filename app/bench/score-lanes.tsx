@@ -24,7 +24,8 @@ interface Props {
   readonly onSpot: (place: number | undefined) => void;
 }
 
-export const laneName = ({ kind, name }: Lane) => (kind === "signal" ? sources[name as Source].label.toLowerCase() : qualityRow(name as Quality).label.toLowerCase());
+export const laneName = ({ kind, name }: Lane) =>
+  kind === "signal" ? sources[name as Source].label.toLowerCase() : qualityRow(name as Quality).label.toLowerCase();
 const keyOf = ({ kind, name }: Lane) => `${kind} ${name}`;
 
 function laneValue({ kind, name }: Lane, value: number): string {
@@ -34,7 +35,10 @@ function laneValue({ kind, name }: Lane, value: number): string {
 /** Those that take part in a response; where there are none, what a first look wants. */
 function chosenAtFirst(score: Score): Lane[] {
   const driven = score.lanes.filter((lane) => lane.driven);
-  const some = driven.length > 0 ? driven : score.lanes.filter(({ name }) => name === "pressure" || name === "size" || name === "flow");
+  const some =
+    driven.length > 0
+      ? driven
+      : score.lanes.filter(({ name }) => name === "pressure" || name === "size" || name === "flow");
   const signals = some.filter(({ kind }) => kind === "signal").slice(0, 2);
   return [...signals, ...some.filter(({ kind }) => kind === "quality").slice(0, MOST_AT_FIRST - signals.length)];
 }
@@ -47,7 +51,9 @@ export function ScoreLanes({ brush, score, width, ratio, onSpot }: Props) {
   const wanted = chosen ?? first;
   const lanes = score.lanes.filter((lane) => wanted.includes(keyOf(lane)));
   const xs = score.places.map(({ x }) => x / ratio);
-  const byChance = new Set(brush.responses.filter((r) => sources[r.source].family === "chance").map((r) => r.quality as string));
+  const byChance = new Set(
+    brush.responses.filter((r) => sources[r.source].family === "chance").map((r) => r.quality as string),
+  );
 
   const go = (n: number | undefined) => {
     setAt(n);
@@ -61,7 +67,9 @@ export function ScoreLanes({ brush, score, width, ratio, onSpot }: Props) {
     const now = at ?? 0;
     const step = Math.max(1, Math.round(xs.length / 60));
     const last = xs.length - 1;
-    const next = { ArrowRight: Math.min(last, now + step), ArrowLeft: Math.max(0, now - step), Home: 0, End: last }[event.key];
+    const next = { ArrowRight: Math.min(last, now + step), ArrowLeft: Math.max(0, now - step), Home: 0, End: last }[
+      event.key
+    ];
     if (next === undefined) return;
     event.preventDefault();
     go(next);
@@ -86,9 +94,19 @@ export function ScoreLanes({ brush, score, width, ratio, onSpot }: Props) {
       >
         <svg aria-hidden width={width} height={lanes.length * LANE + 6} className="block">
           {lanes.map((lane, n) => (
-            <LaneLine key={keyOf(lane)} lane={lane} xs={xs} top={n * LANE} width={width} byChance={byChance.has(lane.name)} at={place} />
+            <LaneLine
+              key={keyOf(lane)}
+              lane={lane}
+              xs={xs}
+              top={n * LANE}
+              width={width}
+              byChance={byChance.has(lane.name)}
+              at={place}
+            />
           ))}
-          {place !== undefined && <path d={`M${xs[place]},0V${lanes.length * LANE + 6}`} className="stroke-edge" strokeDasharray="2 3" />}
+          {place !== undefined && (
+            <path d={`M${xs[place]},0V${lanes.length * LANE + 6}`} className="stroke-edge" strokeDasharray="2 3" />
+          )}
         </svg>
       </div>
       <div className="absolute top-0 right-1">
@@ -99,13 +117,19 @@ export function ScoreLanes({ brush, score, width, ratio, onSpot }: Props) {
             </Button>
           </DropdownMenu.Trigger>
           <DropdownMenu.Portal>
-            <DropdownMenu.Content align="end" collisionPadding={12} className="z-30 max-h-[70dvh] min-w-44 overflow-y-auto rounded-lg border border-line bg-panel p-1.5 shadow-xl">
+            <DropdownMenu.Content
+              align="end"
+              collisionPadding={12}
+              className="z-30 max-h-[70dvh] min-w-44 overflow-y-auto rounded-lg border border-line bg-panel p-1.5 shadow-xl"
+            >
               {score.lanes.map((lane) => (
                 <DropdownMenu.CheckboxItem
                   key={keyOf(lane)}
                   checked={wanted.includes(keyOf(lane))}
                   onSelect={(event) => event.preventDefault()}
-                  onCheckedChange={(shown) => setChosen(shown ? [...wanted, keyOf(lane)] : wanted.filter((name) => name !== keyOf(lane)))}
+                  onCheckedChange={(shown) =>
+                    setChosen(shown ? [...wanted, keyOf(lane)] : wanted.filter((name) => name !== keyOf(lane)))
+                  }
                   className="flex cursor-pointer justify-between gap-3 rounded px-2 py-0.5 data-highlighted:bg-act-wash data-highlighted:outline-none pointer-coarse:py-2"
                 >
                   <span>{laneName(lane)}</span>
@@ -122,7 +146,21 @@ export function ScoreLanes({ brush, score, width, ratio, onSpot }: Props) {
   );
 }
 
-function LaneLine({ lane, xs, top, width, byChance, at }: { lane: Lane; xs: readonly number[]; top: number; width: number; byChance: boolean; at: number | undefined }) {
+function LaneLine({
+  lane,
+  xs,
+  top,
+  width,
+  byChance,
+  at,
+}: {
+  lane: Lane;
+  xs: readonly number[];
+  top: number;
+  width: number;
+  byChance: boolean;
+  at: number | undefined;
+}) {
   const low = Math.min(0, ...lane.values);
   const high = Math.max(low + 1e-6, lane.kind === "signal" ? 1 : Math.max(...lane.values));
   const y = scaleLinear([low, high], [top + LANE - 3, top + TOP]);

@@ -14,9 +14,18 @@ interface Props {
 }
 
 /** What happens along the main stroke, and why it looks as it does. */
-export function ScorePanel({ brush, measures: { score, budget, ripple, character, fault }, paper, ratio, onSpot }: Props) {
+export function ScorePanel({
+  brush,
+  measures: { score, budget, ripple, character, fault },
+  paper,
+  ratio,
+  onSpot,
+}: Props) {
   return (
-    <section aria-label="Score" className="min-h-0 shrink-0 overflow-y-auto rounded-lg border border-line bg-panel max-lg:overflow-visible">
+    <section
+      aria-label="Score"
+      className="min-h-0 shrink-0 overflow-y-auto rounded-lg border border-line bg-panel max-lg:overflow-visible"
+    >
       {fault && (
         <p role="alert" className="m-3 text-danger">
           This brush could not be measured: {fault}

@@ -14,7 +14,17 @@ export function SettingRow({ label, children }: { label: string; children: React
 }
 
 /** Settings behind a button that says in a few words how they stand. */
-export function SettingPopover({ name, says, onClose, children }: { name: string; says: string; onClose: () => void; children: ReactNode }) {
+export function SettingPopover({
+  name,
+  says,
+  onClose,
+  children,
+}: {
+  name: string;
+  says: string;
+  onClose: () => void;
+  children: ReactNode;
+}) {
   return (
     <Popover.Root onOpenChange={(open) => !open && onClose()}>
       <Popover.Trigger
@@ -99,11 +109,24 @@ export function RangeLine({ label, value, low, high, step, unit = "", onChange, 
 }
 
 /** Yes or no. */
-export function CheckLine({ label, value, onChange }: { label: string; value: boolean; onChange: (value: boolean) => void }) {
+export function CheckLine({
+  label,
+  value,
+  onChange,
+}: {
+  label: string;
+  value: boolean;
+  onChange: (value: boolean) => void;
+}) {
   return (
     <label className="flex items-center gap-2">
       <span className="w-34 shrink-0">{label}</span>
-      <input type="checkbox" className="size-[18px] accent-act" checked={value} onChange={(event) => onChange(event.target.checked)} />
+      <input
+        type="checkbox"
+        className="size-[18px] accent-act"
+        checked={value}
+        onChange={(event) => onChange(event.target.checked)}
+      />
     </label>
   );
 }

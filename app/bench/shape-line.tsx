@@ -12,7 +12,13 @@ export const shapeParameters: Record<DrawnShape["kind"], readonly Parameter[]> =
   rectangle: [share("corner", "Corners")],
   polygon: [whole("sides", "Sides", 3, 24)],
   sided: [],
-  bristles: [whole("hairs", "Hairs", 1, 400), share("thickness", "Thickness"), share("clumping", "Clumping"), share("splay", "Splay"), seed],
+  bristles: [
+    whole("hairs", "Hairs", 1, 400),
+    share("thickness", "Thickness"),
+    share("clumping", "Clumping"),
+    share("splay", "Splay"),
+    seed,
+  ],
   rake: [whole("lines", "Lines", 1, 64), share("gap", "Gap"), share("unevenness", "Unevenness"), seed],
   speckle: [whole("dots", "Dots", 1, 400), share("spread", "Spread of sizes"), seed],
 };
@@ -29,13 +35,22 @@ export const ShapeLine = memo(function ShapeLine({ shape, run }: { shape: Shape;
   return (
     <>
       <SettingRow label="Shape">
-        <select aria-label="Shape" className={box} value={shape.kind} onChange={(event) => pick(event.target.value as Shape["kind"])}>
+        <select
+          aria-label="Shape"
+          className={box}
+          value={shape.kind}
+          onChange={(event) => pick(event.target.value as Shape["kind"])}
+        >
           {drawnKinds.map((kind) => (
             <option key={kind}>{kind}</option>
           ))}
           <option value="image">picture…</option>
         </select>
-        {shape.kind === "image" ? <PictureSettings shape={shape} run={run} onAdd={chooser.open} busy={chooser.busy} /> : <DrawnSettings shape={shape} run={run} />}
+        {shape.kind === "image" ? (
+          <PictureSettings shape={shape} run={run} onAdd={chooser.open} busy={chooser.busy} />
+        ) : (
+          <DrawnSettings shape={shape} run={run} />
+        )}
         {chooser.field}
       </SettingRow>
       {chooser.notice}
@@ -47,7 +62,15 @@ export const ShapeLine = memo(function ShapeLine({ shape, run }: { shape: Shape;
 function withPicture(shape: Shape, file: string): ImageShape {
   const picture = { file, weight: 1 };
   if (shape.kind === "image") return { ...shape, pictures: [...shape.pictures, picture] };
-  return { kind: "image", pictures: [picture], coverage: "alpha", colour: "ink", depth: 0.25, pick: "chance", laid: "stamped" };
+  return {
+    kind: "image",
+    pictures: [picture],
+    coverage: "alpha",
+    colour: "ink",
+    depth: 0.25,
+    pick: "chance",
+    laid: "stamped",
+  };
 }
 
 function DrawnSettings({ shape, run }: { shape: DrawnShape; run: (command: Command) => void }) {
@@ -56,9 +79,22 @@ function DrawnSettings({ shape, run }: { shape: DrawnShape; run: (command: Comma
   const numbers = shape as unknown as Record<string, number>;
   return (
     <SettingPopover name={`Settings of the ${shape.kind}`} says="settings…" onClose={() => run(seal)}>
-      {shape.kind === "bristles" && <ChoiceLine label="Bundle" value={shape.bundle} options={bundleNames} onPick={(bundle) => run(setShape({ ...shape, bundle }))} />}
+      {shape.kind === "bristles" && (
+        <ChoiceLine
+          label="Bundle"
+          value={shape.bundle}
+          options={bundleNames}
+          onPick={(bundle) => run(setShape({ ...shape, bundle }))}
+        />
+      )}
       {own.map(({ name, ...parameter }) => (
-        <RangeLine key={name} {...parameter} value={numbers[name]} onChange={(value) => run(setShape({ ...shape, [name]: value } as Shape))} onDone={() => run(seal)} />
+        <RangeLine
+          key={name}
+          {...parameter}
+          value={numbers[name]}
+          onChange={(value) => run(setShape({ ...shape, [name]: value } as Shape))}
+          onDone={() => run(seal)}
+        />
       ))}
     </SettingPopover>
   );

@@ -64,7 +64,11 @@ export function setQuality(name: Quality, value: number): Command {
   return (state) =>
     Number.isNaN(clamped) || qualityValue(state.brush, name) === clamped
       ? undefined
-      : change(label.toLowerCase(), (brush) => ({ ...brush, [body]: { ...brush[body], [name]: clamped } }), `quality ${name}`)(state);
+      : change(
+          label.toLowerCase(),
+          (brush) => ({ ...brush, [body]: { ...brush[body], [name]: clamped } }),
+          `quality ${name}`,
+        )(state);
 }
 
 export function setBuild(build: Brush["paint"]["build"]): Command {
@@ -101,7 +105,8 @@ export function setStandIns(patch: Partial<Brush["standIns"]>): Command {
 
 /** Gives the tip another shape, or its shape another parameter; steps of one drag join. */
 export function setShape(shape: Shape): Command {
-  return (state) => setPart("tip", { shape }, "shape", shape.kind === state.brush.tip.shape.kind ? "shape" : undefined)(state);
+  return (state) =>
+    setPart("tip", { shape }, "shape", shape.kind === state.brush.tip.shape.kind ? "shape" : undefined)(state);
 }
 
 export function setKeepStrength(keepStrength: boolean): Command {
@@ -119,7 +124,9 @@ export function setGround(ground: Brush["ground"], label: string, key?: string):
 /** Sets where a quality's slider rests: each value once, rising, within the quality's range; none to let it move freely. */
 export function setStops(name: Quality, values: readonly number[]): Command {
   const { low, high, label } = qualityRow(name);
-  const stops = [...new Set(values.map((value) => Math.min(high, Math.max(low, value))))].sort((a, b) => a - b).slice(0, MOST_STOPS);
+  const stops = [...new Set(values.map((value) => Math.min(high, Math.max(low, value))))]
+    .sort((a, b) => a - b)
+    .slice(0, MOST_STOPS);
   return change(`stops of ${label.toLowerCase()}`, (brush) => {
     const { [name]: before, ...others } = brush.stops;
     if (JSON.stringify(before ?? []) === JSON.stringify(stops)) return brush;
@@ -129,7 +136,10 @@ export function setStops(name: Quality, values: readonly number[]): Command {
 
 /** Says what painters may change. Where the list is none that a brush can have, nothing happens. */
 export function setControls(controls: Brush["controls"], key?: string): Command {
-  return (state) => (brushSchema.shape.controls.safeParse(controls).success ? change("painter’s panel", (brush) => ({ ...brush, controls }), key)(state) : undefined);
+  return (state) =>
+    brushSchema.shape.controls.safeParse(controls).success
+      ? change("painter’s panel", (brush) => ({ ...brush, controls }), key)(state)
+      : undefined;
 }
 
 /** Makes another brush the present one, as one step; steps with the same key join. */
@@ -176,28 +186,51 @@ export function copyResponse(index: number, quality: Quality): Command {
     const alike = qualityRow(response.quality).joins === qualityRow(quality).joins;
     const plain = addResponse(quality, response.source)(state)?.brush.responses.at(-1);
     const copy = { ...response, quality, ...(alike || !plain ? {} : { low: plain.low, high: plain.high }) };
-    return change(`${qualityRow(quality).label.toLowerCase()} answers`, (brush) => ({ ...brush, responses: [...brush.responses, copy] }))(state);
+    return change(`${qualityRow(quality).label.toLowerCase()} answers`, (brush) => ({
+      ...brush,
+      responses: [...brush.responses, copy],
+    }))(state);
   };
 }
 
 export function removeResponse(index: number): Command {
-  return (state) => state.brush.responses[index] && change("response removed", (brush) => ({ ...brush, responses: brush.responses.filter((_, i) => i !== index) }))(state);
+  return (state) =>
+    state.brush.responses[index] &&
+    change("response removed", (brush) => ({ ...brush, responses: brush.responses.filter((_, i) => i !== index) }))(
+      state,
+    );
 }
 
 /** Ends a gesture: the next change is a step of its own. */
 export const seal: Command = (state) => {
   const last = state.past[state.past.length - 1];
-  return last?.key === undefined ? undefined : { ...state, past: [...state.past.slice(0, -1), { ...last, key: undefined }] };
+  return last?.key === undefined
+    ? undefined
+    : { ...state, past: [...state.past.slice(0, -1), { ...last, key: undefined }] };
 };
 
 export const undo: Command = (state) => {
   const last = state.past[state.past.length - 1];
-  return last && { ...state, brush: last.before, past: state.past.slice(0, -1), future: [{ label: last.label, after: state.brush }, ...state.future] };
+  return (
+    last && {
+      ...state,
+      brush: last.before,
+      past: state.past.slice(0, -1),
+      future: [{ label: last.label, after: state.brush }, ...state.future],
+    }
+  );
 };
 
 export const redo: Command = (state) => {
   const [next, ...future] = state.future;
-  return next && { ...state, brush: next.after, past: [...state.past, { label: next.label, before: state.brush, key: undefined }], future };
+  return (
+    next && {
+      ...state,
+      brush: next.after,
+      past: [...state.past, { label: next.label, before: state.brush, key: undefined }],
+      future,
+    }
+  );
 };
 
 /** The shelf has this brush now. */
@@ -207,12 +240,25 @@ export function markSaved(saved: Brush, revision: number): Command {
 
 /** Takes the shelf's newer version; what was on the bench can be undone to. */
 export function takeNewest(brush: Brush, revision: number): Command {
-  return (state) => ({ ...state, brush, saved: brush, revision, past: [...state.past, { label: "newer version taken", before: state.brush, key: undefined }], future: [] });
+  return (state) => ({
+    ...state,
+    brush,
+    saved: brush,
+    revision,
+    past: [...state.past, { label: "newer version taken", before: state.brush, key: undefined }],
+    future: [],
+  });
 }
 
 /** Goes on with what was changed and not saved, begun from a revision. */
 export function takeDraft(brush: Brush, revision: number): Command {
-  return (state) => ({ ...state, brush, revision, past: [...state.past, { label: "the draft taken up", before: state.brush, key: undefined }], future: [] });
+  return (state) => ({
+    ...state,
+    brush,
+    revision,
+    past: [...state.past, { label: "the draft taken up", before: state.brush, key: undefined }],
+    future: [],
+  });
 }
 
 /** What a command makes of a brush. */

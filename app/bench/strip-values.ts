@@ -20,10 +20,17 @@ function valuesAbout(row: QualityRow, now: number, ratios: readonly number[], st
   const { low, high, unit } = row;
   const byRatio = unit === "px" || unit === "sizes" || row.body === "trail";
   const marks = unit === "marks";
-  const wanted = byRatio && now > 0 ? ratios.map((ratio) => now * ratio) : Array.from({ length: steps }, (_, i) => low + ((high - low) * (i + skipped)) / (steps - 1 + skipped));
-  const round = (value: number) => (marks ? Math.round(value) : Number(Math.min(high, Math.max(low, value)).toPrecision(3)));
+  const wanted =
+    byRatio && now > 0
+      ? ratios.map((ratio) => now * ratio)
+      : Array.from({ length: steps }, (_, i) => low + ((high - low) * (i + skipped)) / (steps - 1 + skipped));
+  const round = (value: number) =>
+    marks ? Math.round(value) : Number(Math.min(high, Math.max(low, value)).toPrecision(3));
   const values = wanted.map((value) => round(Math.min(high, Math.max(low, value))));
-  const nearest = values.reduce((best, value, i) => (Math.abs(value - now) < Math.abs(values[best] - now) ? i : best), 0);
+  const nearest = values.reduce(
+    (best, value, i) => (Math.abs(value - now) < Math.abs(values[best] - now) ? i : best),
+    0,
+  );
   values[nearest] = now;
   return [...new Set(values)].sort((a, b) => a - b);
 }

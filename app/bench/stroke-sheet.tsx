@@ -80,11 +80,23 @@ export function StrokeSheet({ name, title, says, entries, columns, paper, pieces
       <div className="flex items-center gap-2 border-line border-b px-3 py-1">
         <h2 className="flex items-center gap-2 font-semibold font-serif">{title}</h2>
         <p className="truncate text-[13px] text-soft">{says}</p>
-        <Button kind="quiet" className="ml-auto px-1.5" aria-label={`Close the ${name.split(":")[0].toLowerCase()}`} onClick={onClose}>
+        <Button
+          kind="quiet"
+          className="ml-auto px-1.5"
+          aria-label={`Close the ${name.split(":")[0].toLowerCase()}`}
+          onClick={onClose}
+        >
           <X aria-hidden size={16} />
         </Button>
       </div>
-      <ul ref={place} className="grid min-h-0 flex-1" style={{ gridTemplateColumns: `repeat(${columns}, minmax(0, 1fr))`, gridTemplateRows: `repeat(${rows}, minmax(0, 1fr))` }}>
+      <ul
+        ref={place}
+        className="grid min-h-0 flex-1"
+        style={{
+          gridTemplateColumns: `repeat(${columns}, minmax(0, 1fr))`,
+          gridTemplateRows: `repeat(${rows}, minmax(0, 1fr))`,
+        }}
+      >
         {entries.map(({ key, label, now, onPick }) => (
           <li key={key} className="min-h-0 min-w-0 border-line border-r border-b">
             <button

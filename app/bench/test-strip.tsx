@@ -10,7 +10,9 @@ import { StrokeSheet } from "./stroke-sheet";
 import { writeValue } from "./units";
 
 /** What a strip varies: a quality, perhaps against a second one, or how firm a response is. */
-export type StripSubject = { readonly kind: "quality"; readonly name: Quality } | { readonly kind: "curve"; readonly index: number };
+export type StripSubject =
+  | { readonly kind: "quality"; readonly name: Quality }
+  | { readonly kind: "curve"; readonly index: number };
 
 interface Props extends Pick<Parameters<typeof StrokeSheet>[0], "paper" | "pieces" | "onClose"> {
   readonly subject: StripSubject;
@@ -20,7 +22,11 @@ interface Props extends Pick<Parameters<typeof StrokeSheet>[0], "paper" | "piece
 
 /** The same strokes at several values, side by side; a click takes one. */
 export function TestStrip({ subject, ...rest }: Props) {
-  return subject.kind === "quality" ? <QualityStrip name={subject.name} {...rest} /> : <CurveStrip index={subject.index} {...rest} />;
+  return subject.kind === "quality" ? (
+    <QualityStrip name={subject.name} {...rest} />
+  ) : (
+    <CurveStrip index={subject.index} {...rest} />
+  );
 }
 
 type Rest = Omit<Props, "subject">;
@@ -29,12 +35,21 @@ function QualityStrip({ name, brush, run, ...place }: Rest & { name: Quality }) 
   const row = qualityRow(name);
   const [second, setSecond] = useState<Quality>();
   const [opened] = useState(brush);
-  const values = useMemo(() => (second ? sheetValues : stripValues)(row, qualityValue(opened, name)), [row, opened, name, second]);
-  const seconds = useMemo(() => (second ? sheetValues(qualityRow(second), qualityValue(opened, second)) : [undefined]), [second, opened]);
+  const values = useMemo(
+    () => (second ? sheetValues : stripValues)(row, qualityValue(opened, name)),
+    [row, opened, name, second],
+  );
+  const seconds = useMemo(
+    () => (second ? sheetValues(qualityRow(second), qualityValue(opened, second)) : [undefined]),
+    [second, opened],
+  );
   const entries = seconds.flatMap((other) =>
     values.map((value) => {
       const commands = [setQuality(name, value), ...(second && other !== undefined ? [setQuality(second, other)] : [])];
-      const label = other === undefined || !second ? writeValue(value, row.unit) : `${writeValue(value, row.unit)}, ${writeValue(other, qualityRow(second).unit)}`;
+      const label =
+        other === undefined || !second
+          ? writeValue(value, row.unit)
+          : `${writeValue(value, row.unit)}, ${writeValue(other, qualityRow(second).unit)}`;
       return {
         key: `${value} ${other}`,
         label,
@@ -52,7 +67,12 @@ function QualityStrip({ name, brush, run, ...place }: Rest & { name: Quality }) 
       {row.label}
       <label className="font-normal font-sans text-[13px] text-soft">
         by{" "}
-        <select className={box} aria-label="Second quality" value={second ?? ""} onChange={(event) => setSecond((event.target.value || undefined) as Quality | undefined)}>
+        <select
+          className={box}
+          aria-label="Second quality"
+          value={second ?? ""}
+          onChange={(event) => setSecond((event.target.value || undefined) as Quality | undefined)}
+        >
           <option value="">itself alone</option>
           {qualityNames
             .filter((other) => other !== name && hasValue(brush, other))

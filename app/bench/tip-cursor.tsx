@@ -1,5 +1,12 @@
 import type { Brush } from "@core/brush";
-import { type ReactNode, type PointerEvent as ReactPointerEvent, type RefObject, useEffect, useRef, useState } from "react";
+import {
+  type ReactNode,
+  type PointerEvent as ReactPointerEvent,
+  type RefObject,
+  useEffect,
+  useRef,
+  useState,
+} from "react";
 import type { PaperHandle } from "./paper-sheet";
 import { type Command, seal, setQuality } from "./state";
 
@@ -34,7 +41,8 @@ export function TipCursor({ brush, run, paper, outline, scale, children }: Props
   }, [brush, paper]);
   useEffect(() => {
     const held = (event: KeyboardEvent) => {
-      if (event.key.toLowerCase() === SIZE_KEY && !event.ctrlKey && !event.metaKey) sizing.current = event.type === "keydown";
+      if (event.key.toLowerCase() === SIZE_KEY && !event.ctrlKey && !event.metaKey)
+        sizing.current = event.type === "keydown";
     };
     addEventListener("keydown", held);
     addEventListener("keyup", held);
@@ -89,8 +97,19 @@ export function TipCursor({ brush, run, paper, outline, scale, children }: Props
     >
       {children}
       {outline && (
-        <svg ref={ring} aria-hidden className={`pointer-events-none absolute top-0 left-0 size-px overflow-visible mix-blend-difference ${over ? "" : "hidden"}`}>
-          <path d={outline} fill="none" stroke="#a8a8a8" strokeWidth={1} vectorEffect="non-scaling-stroke" transform={`scale(${brush.tip.size * scale})`} />
+        <svg
+          ref={ring}
+          aria-hidden
+          className={`pointer-events-none absolute top-0 left-0 size-px overflow-visible mix-blend-difference ${over ? "" : "hidden"}`}
+        >
+          <path
+            d={outline}
+            fill="none"
+            stroke="#a8a8a8"
+            strokeWidth={1}
+            vectorEffect="non-scaling-stroke"
+            transform={`scale(${brush.tip.size * scale})`}
+          />
         </svg>
       )}
     </div>

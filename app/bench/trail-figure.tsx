@@ -13,7 +13,11 @@ export function TrailFigure({ brush }: { brush: Brush }) {
     const size = Math.min(brush.tip.size, HEIGHT * 0.4);
     const hand = slowSwell({ left: 24, top: 14, width: WIDTH - 48, height: HEIGHT - 28 });
     const spacing = Math.max(brush.trail.spacing, 0.12);
-    return listMarks({ ...brush, tip: { ...brush.tip, size }, trail: { ...brush.trail, spacing } }, hand.strokes[0], 1).slice(0, MOST * 4);
+    return listMarks(
+      { ...brush, tip: { ...brush.tip, size }, trail: { ...brush.trail, spacing } },
+      hand.strokes[0],
+      1,
+    ).slice(0, MOST * 4);
   }, [brush]);
   const every = Math.ceil(marks.length / MOST);
   return (

@@ -40,11 +40,17 @@ export const TrailSettings = memo(function TrailSettings({ trail, standIns, run 
 
 function handSays(trail: Trail, standIns: StandIns): string {
   const helps = Object.values(standIns).some((kind) => kind !== "none");
-  return [steadyNames[trail.steady.kind], trail.straight && "straight", helps && "stand-ins"].filter(Boolean).join(", ");
+  return [steadyNames[trail.steady.kind], trail.straight && "straight", helps && "stand-ins"]
+    .filter(Boolean)
+    .join(", ");
 }
 
 function endsSay({ taper, perSecond }: Trail): string {
-  const ends = [taper.start > 0 && "tapered start", taper.end > 0 && "tapered end", perSecond > 0 && `${Math.round(perSecond)} a second`].filter(Boolean);
+  const ends = [
+    taper.start > 0 && "tapered start",
+    taper.end > 0 && "tapered end",
+    perSecond > 0 && `${Math.round(perSecond)} a second`,
+  ].filter(Boolean);
   return ends.join(", ") || "blunt, by way alone";
 }
 
@@ -53,7 +59,13 @@ function HandSettings({ trail, standIns, run }: Props) {
   const done = () => run(seal);
   return (
     <>
-      <ChoiceLine label="Followed" value={steady.kind} options={steadyKinds} names={steadyNames} onPick={(kind) => run(setTrail({ steady: steadyOf(kind) }, "hand"))} />
+      <ChoiceLine
+        label="Followed"
+        value={steady.kind}
+        options={steadyKinds}
+        names={steadyNames}
+        onPick={(kind) => run(setTrail({ steady: steadyOf(kind) }, "hand"))}
+      />
       {steady.kind === "filter" && (
         <>
           <RangeLine
@@ -89,15 +101,47 @@ function HandSettings({ trail, standIns, run }: Props) {
             onChange={(length) => run(setTrail({ steady: { ...steady, length } }, "hand", "string"))}
             onDone={done}
           />
-          <CheckLine label="Catch up at the end" value={steady.catchUp} onChange={(catchUp) => run(setTrail({ steady: { ...steady, catchUp } }, "hand"))} />
+          <CheckLine
+            label="Catch up at the end"
+            value={steady.catchUp}
+            onChange={(catchUp) => run(setTrail({ steady: { ...steady, catchUp } }, "hand"))}
+          />
         </>
       )}
-      <CheckLine label="Straight line" value={trail.straight} onChange={(straight) => run(setTrail({ straight }, "straight line"))} />
+      <CheckLine
+        label="Straight line"
+        value={trail.straight}
+        onChange={(straight) => run(setTrail({ straight }, "straight line"))}
+      />
       <h4 className="pt-1.5 text-[13px] text-soft">Where the painter’s pen has no …</h4>
-      <ChoiceLine label="pressure, take" value={standIns.pressure} options={levels} names={levelNames} onPick={(pressure) => run(setStandIns({ pressure }))} />
-      <ChoiceLine label="tilt, take" value={standIns.tilt} options={levels} names={levelNames} onPick={(tilt) => run(setStandIns({ tilt }))} />
-      <ChoiceLine label="lean, take" value={standIns.lean} options={directions} names={directionNames} onPick={(lean) => run(setStandIns({ lean }))} />
-      <ChoiceLine label="twist, take" value={standIns.twist} options={directions} names={directionNames} onPick={(twist) => run(setStandIns({ twist }))} />
+      <ChoiceLine
+        label="pressure, take"
+        value={standIns.pressure}
+        options={levels}
+        names={levelNames}
+        onPick={(pressure) => run(setStandIns({ pressure }))}
+      />
+      <ChoiceLine
+        label="tilt, take"
+        value={standIns.tilt}
+        options={levels}
+        names={levelNames}
+        onPick={(tilt) => run(setStandIns({ tilt }))}
+      />
+      <ChoiceLine
+        label="lean, take"
+        value={standIns.lean}
+        options={directions}
+        names={directionNames}
+        onPick={(lean) => run(setStandIns({ lean }))}
+      />
+      <ChoiceLine
+        label="twist, take"
+        value={standIns.twist}
+        options={directions}
+        names={directionNames}
+        onPick={(twist) => run(setStandIns({ twist }))}
+      />
     </>
   );
 }
@@ -105,7 +149,8 @@ function HandSettings({ trail, standIns, run }: Props) {
 function EndSettings({ trail, run }: Omit<Props, "standIns">) {
   const { taper } = trail;
   const done = () => run(seal);
-  const setTaper = (patch: Partial<typeof taper>, key?: string) => run(setTrail({ taper: { ...taper, ...patch } }, "taper", key));
+  const setTaper = (patch: Partial<typeof taper>, key?: string) =>
+    run(setTrail({ taper: { ...taper, ...patch } }, "taper", key));
   const [high, step, unit] = taper.unit === "px" ? ([1000, 1, "px"] as const) : ([1, 0.01, "%"] as const);
   return (
     <>
@@ -132,8 +177,26 @@ function EndSettings({ trail, run }: Omit<Props, "standIns">) {
         onChange={(start) => setTaper({ start }, "taper start")}
         onDone={done}
       />
-      <RangeLine label="Taper at the end" value={taper.end} low={0} high={high} step={step} unit={unit} onChange={(end) => setTaper({ end }, "taper end")} onDone={done} />
-      <RangeLine label="Down to" value={taper.least} low={0} high={1} step={0.01} unit="%" onChange={(least) => setTaper({ least }, "taper least")} onDone={done} />
+      <RangeLine
+        label="Taper at the end"
+        value={taper.end}
+        low={0}
+        high={high}
+        step={step}
+        unit={unit}
+        onChange={(end) => setTaper({ end }, "taper end")}
+        onDone={done}
+      />
+      <RangeLine
+        label="Down to"
+        value={taper.least}
+        low={0}
+        high={1}
+        step={0.01}
+        unit="%"
+        onChange={(least) => setTaper({ least }, "taper least")}
+        onDone={done}
+      />
       <RangeLine
         label="Marks a second"
         value={trail.perSecond}

@@ -18,7 +18,10 @@ export function useBenchKeys(singles: boolean, act: (what: BenchAct, key: string
 
 function isTyping(target: EventTarget | null): boolean {
   return (
-    (target instanceof HTMLInputElement && target.type !== "radio" && target.type !== "checkbox" && target.type !== "range") ||
+    (target instanceof HTMLInputElement &&
+      target.type !== "radio" &&
+      target.type !== "checkbox" &&
+      target.type !== "range") ||
     target instanceof HTMLTextAreaElement ||
     target instanceof HTMLSelectElement
   );

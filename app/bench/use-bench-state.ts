@@ -6,7 +6,10 @@ import { type BenchState, type Command, reduce } from "./state";
  * The bench's state and what runs commands on it. The next brush is known at once and told to `ahead` before the page is
  * drawn anew: the engine begins with it while React works.
  */
-export function useBenchState(first: () => BenchState, ahead: (before: Brush, next: Brush) => void): readonly [BenchState, (command: Command) => void] {
+export function useBenchState(
+  first: () => BenchState,
+  ahead: (before: Brush, next: Brush) => void,
+): readonly [BenchState, (command: Command) => void] {
   const [state, setState] = useState(first);
   const newest = useRef(state);
   const told = useRef(ahead);

@@ -51,7 +51,12 @@ export function useMeasures(brush: Brush, paper: PaperSize | undefined, view: Vi
   useEffect(() => {
     if (!asked || !paper) return;
     const [main] = proofsOn(paper.width, paper.height, [], view.hand);
-    const ask: MeasureAsk = { turn: ++turn.current, brush, samples: main.strokes[0].map(asPainter(view.painter)), ...paper };
+    const ask: MeasureAsk = {
+      turn: ++turn.current,
+      brush,
+      samples: main.strokes[0].map(asPainter(view.painter)),
+      ...paper,
+    };
     worker.current?.postMessage(ask);
   }, [asked, brush, paper, view.hand, view.painter]);
 

@@ -23,7 +23,8 @@ export function usePaperFiles(paper: RefObject<PaperHandle | null>): PaperFiles 
   hear.current = (tell) => {
     if (tell.kind === "layered") saveFile(tell.bytes, "paper.ora", "image/openraster");
     if (tell.kind === "refused") setRefused(tell.why);
-    if (tell.kind === "painted") void carryPicture(tell.bytes, "paper.png").then(() => navigate(`/desk/${desk.current}`));
+    if (tell.kind === "painted")
+      void carryPicture(tell.bytes, "paper.png").then(() => navigate(`/desk/${desk.current}`));
   };
   return {
     refused,

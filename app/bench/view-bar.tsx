@@ -75,7 +75,11 @@ function Menu({ trigger, children }: { trigger: ReactNode; children: ReactNode }
     <DropdownMenu.Root>
       <DropdownMenu.Trigger asChild>{trigger}</DropdownMenu.Trigger>
       <DropdownMenu.Portal>
-        <DropdownMenu.Content align="end" collisionPadding={12} className="z-30 max-h-[70dvh] min-w-44 overflow-y-auto rounded-lg border border-line bg-panel p-1.5 shadow-xl">
+        <DropdownMenu.Content
+          align="end"
+          collisionPadding={12}
+          className="z-30 max-h-[70dvh] min-w-44 overflow-y-auto rounded-lg border border-line bg-panel p-1.5 shadow-xl"
+        >
           {children}
         </DropdownMenu.Content>
       </DropdownMenu.Portal>
@@ -85,7 +89,11 @@ function Menu({ trigger, children }: { trigger: ReactNode; children: ReactNode }
 
 function Item({ says, onPick, children }: { says?: string; onPick: () => void; children: ReactNode }) {
   return (
-    <DropdownMenu.Item onSelect={onPick} title={says} className="cursor-pointer rounded px-2 py-0.5 data-highlighted:bg-act-wash data-highlighted:outline-none pointer-coarse:py-2">
+    <DropdownMenu.Item
+      onSelect={onPick}
+      title={says}
+      className="cursor-pointer rounded px-2 py-0.5 data-highlighted:bg-act-wash data-highlighted:outline-none pointer-coarse:py-2"
+    >
       {children}
     </DropdownMenu.Item>
   );

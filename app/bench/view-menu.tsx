@@ -28,7 +28,13 @@ export function ViewMenu({ view, onView, onUseStroke }: Props) {
         </Button>
       </Popover.Trigger>
       <Popover.Portal>
-        <Popover.Content side="bottom" align="end" sideOffset={6} collisionPadding={12} className="z-30 w-105 rounded-lg border border-line bg-panel p-3.5 shadow-xl">
+        <Popover.Content
+          side="bottom"
+          align="end"
+          sideOffset={6}
+          collisionPadding={12}
+          className="z-30 w-105 rounded-lg border border-line bg-panel p-3.5 shadow-xl"
+        >
           <h3 className="mb-2 font-semibold font-serif text-base">On the paper</h3>
           <div className="space-y-2.5">
             <label className="flex items-center gap-2">
@@ -36,7 +42,9 @@ export function ViewMenu({ view, onView, onUseStroke }: Props) {
               <select
                 className={`${box} flex-1`}
                 value={own ? OWN : (view.hand as string)}
-                onChange={(event) => event.target.value !== OWN && onView({ hand: event.target.value as keyof typeof hands })}
+                onChange={(event) =>
+                  event.target.value !== OWN && onView({ hand: event.target.value as keyof typeof hands })
+                }
               >
                 {own && <option value={OWN}>my own stroke</option>}
                 {Object.keys(simulatedHands).map((name) => (
@@ -51,7 +59,11 @@ export function ViewMenu({ view, onView, onUseStroke }: Props) {
             </Button>
             <label className="flex items-center gap-2">
               <span className="w-24">Paper’s grain</span>
-              <select className={`${box} flex-1`} value={view.grain ?? ""} onChange={(event) => onView({ grain: (event.target.value || null) as ViewSettings["grain"] })}>
+              <select
+                className={`${box} flex-1`}
+                value={view.grain ?? ""}
+                onChange={(event) => onView({ grain: (event.target.value || null) as ViewSettings["grain"] })}
+              >
                 <option value="">smooth</option>
                 {drawnGrainKinds.map((kind) => (
                   <option key={kind}>{kind}</option>
@@ -60,10 +72,20 @@ export function ViewMenu({ view, onView, onUseStroke }: Props) {
             </label>
             <label className="flex items-center gap-2">
               <span className="w-24">Seen with</span>
-              <select className={`${box} flex-1`} value={view.painter} onChange={(event) => onView({ painter: event.target.value as ViewSettings["painter"] })}>
+              <select
+                className={`${box} flex-1`}
+                value={view.painter}
+                onChange={(event) => onView({ painter: event.target.value as ViewSettings["painter"] })}
+              >
                 {painterKinds.map((kind) => (
                   <option key={kind} value={kind}>
-                    {kind === "full pen" ? "a full pen" : kind === "left hand" ? "a pen in the left hand" : kind === "mouse" ? "a mouse" : "a pen with pressure only"}
+                    {kind === "full pen"
+                      ? "a full pen"
+                      : kind === "left hand"
+                        ? "a pen in the left hand"
+                        : kind === "mouse"
+                          ? "a mouse"
+                          : "a pen with pressure only"}
                   </option>
                 ))}
               </select>
@@ -77,7 +99,13 @@ export function ViewMenu({ view, onView, onUseStroke }: Props) {
                       type="checkbox"
                       className="size-[18px] accent-act"
                       checked={view.proofs.includes(name)}
-                      onChange={(event) => onView({ proofs: event.target.checked ? [...view.proofs, name] : view.proofs.filter((other) => other !== name) })}
+                      onChange={(event) =>
+                        onView({
+                          proofs: event.target.checked
+                            ? [...view.proofs, name]
+                            : view.proofs.filter((other) => other !== name),
+                        })
+                      }
                     />
                     <span className="whitespace-nowrap">{name}</span>
                   </label>
@@ -99,14 +127,22 @@ export function ViewMenu({ view, onView, onUseStroke }: Props) {
             </div>
             <label className="flex items-center gap-2">
               <span className="w-24">Shown at</span>
-              <select className={box} value={view.zoom} onChange={(event) => onView({ zoom: Number(event.target.value) as ViewSettings["zoom"] })}>
+              <select
+                className={box}
+                value={view.zoom}
+                onChange={(event) => onView({ zoom: Number(event.target.value) as ViewSettings["zoom"] })}
+              >
                 {[0.5, 1, 2, 4].map((zoom) => (
                   <option key={zoom} value={zoom}>
                     {zoom * 100} %
                   </option>
                 ))}
               </select>
-              <Button kind="quiet" className="ml-auto h-7 text-[13px]" onClick={() => onView({ ...usualView, keys: view.keys })}>
+              <Button
+                kind="quiet"
+                className="ml-auto h-7 text-[13px]"
+                onClick={() => onView({ ...usualView, keys: view.keys })}
+              >
                 As usual
               </Button>
             </label>

@@ -24,7 +24,10 @@ const viewSchema = z.strictObject({
   /** Which small proofs, in this order. */
   proofs: z.array(z.enum(proofNames)).max(proofNames.length),
   /** Who draws the main stroke: a simulated hand, or the maker's own. */
-  hand: z.union([z.enum(Object.keys(simulatedHands) as [keyof typeof simulatedHands]), z.array(sample).min(1).max(MOST_HAND_SAMPLES)]),
+  hand: z.union([
+    z.enum(Object.keys(simulatedHands) as [keyof typeof simulatedHands]),
+    z.array(sample).min(1).max(MOST_HAND_SAMPLES),
+  ]),
   /** The paper's own grain. */
   grain: z.enum(drawnGrainKinds).nullable(),
   painter: z.enum(painterKinds),

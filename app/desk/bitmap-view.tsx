@@ -38,7 +38,10 @@ export function BitmapView({ picture, label, repeat = false, half = false, fit =
     const scale = picture ? Math.min(box.width / picture.width, box.height / picture.height) : 1;
     const [w, h] = [(picture?.width ?? 1) * scale, (picture?.height ?? 1) * scale];
     const within = (v: number) => Math.min(1, Math.max(0, v));
-    return [within((event.clientX - box.left - (box.width - w) / 2) / w), within((event.clientY - box.top - (box.height - h) / 2) / h)];
+    return [
+      within((event.clientX - box.left - (box.width - w) / 2) / w),
+      within((event.clientY - box.top - (box.height - h) / 2) / h),
+    ];
   };
   const drag = (event: PointerEvent) => {
     if (!from.current || !onPart || event.buttons !== 1) return;
@@ -59,7 +62,9 @@ export function BitmapView({ picture, label, repeat = false, half = false, fit =
       if (!drawing || !picture || picture.width === 0) return;
       const scale = fit ? Math.min(sheet.width / picture.width, sheet.height / picture.height) : 1;
       const [w, h] = [picture.width * scale, picture.height * scale];
-      const [left, top] = repeat ? [half ? -w / 2 : 0, half ? -h / 2 : 0] : [(sheet.width - w) / 2, (sheet.height - h) / 2];
+      const [left, top] = repeat
+        ? [half ? -w / 2 : 0, half ? -h / 2 : 0]
+        : [(sheet.width - w) / 2, (sheet.height - h) / 2];
       for (let y = top; y < sheet.height; y += h) {
         for (let x = left; x < sheet.width; x += w) {
           drawing.drawImage(picture, x, y, w, h);
@@ -71,7 +76,12 @@ export function BitmapView({ picture, label, repeat = false, half = false, fit =
       drawing.fillStyle = "rgb(255 255 255 / 0.7)";
       drawing.beginPath();
       drawing.rect(left, top, w, h);
-      drawing.rect(left + part.left * w, top + part.top * h, Math.min(1 - part.left, part.width) * w, Math.min(1 - part.top, part.height) * h);
+      drawing.rect(
+        left + part.left * w,
+        top + part.top * h,
+        Math.min(1 - part.left, part.width) * w,
+        Math.min(1 - part.top, part.height) * h,
+      );
       drawing.fill("evenodd");
     };
     draw();

@@ -17,7 +17,13 @@ export function Bars({ counts, label }: { counts: readonly number[]; label: stri
   // Most of a tip's sheet is empty or full: those bars would flatten all others.
   const most = Math.max(...counts.slice(1, -1), 1);
   return (
-    <svg viewBox={`0 0 ${counts.length} 20`} preserveAspectRatio="none" role="img" aria-label={label} className="my-1 h-10 w-full rounded border border-line bg-raised">
+    <svg
+      viewBox={`0 0 ${counts.length} 20`}
+      preserveAspectRatio="none"
+      role="img"
+      aria-label={label}
+      className="my-1 h-10 w-full rounded border border-line bg-raised"
+    >
       {counts.map((count, i) => {
         const height = Math.min(20, (20 * count) / most);
         // biome-ignore lint/suspicious/noArrayIndexKey: a bin is its place

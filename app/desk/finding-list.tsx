@@ -56,18 +56,35 @@ function says(finding: Finding): string {
 }
 
 /** What mends a finding, where the desk can do it. */
-function mendOf(finding: Finding, work: GrainWork): { readonly label: string; readonly patch: Partial<GrainWork> } | undefined {
+function mendOf(
+  finding: Finding,
+  work: GrainWork,
+): { readonly label: string; readonly patch: Partial<GrainWork> } | undefined {
   switch (finding.kind) {
     case "seam":
-      return { label: "Join it", patch: { tile: "cut", overlap: Math.min(0.5, Math.max(0.2, work.tile === "none" ? 0.2 : work.overlap * 1.5)) } };
+      return {
+        label: "Join it",
+        patch: { tile: "cut", overlap: Math.min(0.5, Math.max(0.2, work.tile === "none" ? 0.2 : work.overlap * 1.5)) },
+      };
     case "light":
       return { label: "Even it out", patch: { even: Math.max(0.05, Math.min(0.3, work.even / 2)) } };
     case "clipped":
-      return { label: "Widen levels", patch: { black: Math.max(0, work.black - 0.1), white: Math.min(1, work.white + 0.1) } };
+      return {
+        label: "Widen levels",
+        patch: { black: Math.max(0, work.black - 0.1), white: Math.min(1, work.white + 0.1) },
+      };
     case "flat":
-      return { label: "More contrast", patch: { black: work.black + (work.white - work.black) * 0.3, white: work.white - (work.white - work.black) * 0.3 } };
+      return {
+        label: "More contrast",
+        patch: {
+          black: work.black + (work.white - work.black) * 0.3,
+          white: work.white - (work.white - work.black) * 0.3,
+        },
+      };
     case "repeat":
     case "small":
-      return work.part.width < 1 || work.part.height < 1 ? { label: "Use all of it", patch: { part: { left: 0, top: 0, width: 1, height: 1 } } } : undefined;
+      return work.part.width < 1 || work.part.height < 1
+        ? { label: "Use all of it", patch: { part: { left: 0, top: 0, width: 1, height: 1 } } }
+        : undefined;
   }
 }

@@ -78,7 +78,10 @@ export function GrainDesk({ brushes, sets, grains, studio }: Props) {
       .then((answer) => (answer.ok ? answer.blob() : undefined))
       .catch(() => undefined);
     if (!bytes) return setUndrawn(`${called}: its picture could not be fetched`);
-    begin(new File([bytes], `${called}.png`, { type: "image/png" }), asItTiles, { ...usualPrint, pxPerMm: pxPerMm === null ? "" : String(pxPerMm) });
+    begin(new File([bytes], `${called}.png`, { type: "image/png" }), asItTiles, {
+      ...usualPrint,
+      pxPerMm: pxPerMm === null ? "" : String(pxPerMm),
+    });
   };
 
   const { opened, grain, findings, ends, strokes, fault, busy } = desk;
@@ -87,7 +90,12 @@ export function GrainDesk({ brushes, sets, grains, studio }: Props) {
     <DeskFrame label="A picture of a surface" chooser={chooser} onFile={(file) => begin(file)}>
       <TopBar>
         <h1 className="font-medium font-serif text-lg">Grain desk</h1>
-        <DeskStatus opening={opening} lies={busy ? "working…" : opened ? `${opened.name}, ${opened.width}×${opened.height} px` : "nothing on it yet"} />
+        <DeskStatus
+          opening={opening}
+          lies={
+            busy ? "working…" : opened ? `${opened.name}, ${opened.width}×${opened.height} px` : "nothing on it yet"
+          }
+        />
         <div className="ml-auto flex items-center gap-2">
           <Button onClick={() => chooser.current?.click()}>Open a picture…</Button>
           <select
@@ -108,7 +116,12 @@ export function GrainDesk({ brushes, sets, grains, studio }: Props) {
               <option key={kind}>{kind}</option>
             ))}
           </select>
-          <KeptList what="grain" things={grains} pictureOf={({ file }) => file} onOpen={(kept) => void openKept(kept)} />
+          <KeptList
+            what="grain"
+            things={grains}
+            pictureOf={({ file }) => file}
+            onOpen={(kept) => void openKept(kept)}
+          />
         </div>
       </TopBar>
       <main className="flex min-h-0 flex-1 flex-col gap-3 px-4.5 py-3">
@@ -122,7 +135,8 @@ export function GrainDesk({ brushes, sets, grains, studio }: Props) {
             <div className="max-w-lg text-center">
               <p className="font-serif text-2xl">Put a surface on the desk</p>
               <p className="mt-1 text-soft">
-                Drop, paste or open a photograph of paper, sand, cardboard or plaster. It is evened out, made to tile, and shown under strokes before any brush has it.
+                Drop, paste or open a photograph of paper, sand, cardboard or plaster. It is evened out, made to tile,
+                and shown under strokes before any brush has it.
               </p>
               <Button kind="act" className="mt-3" onClick={() => chooser.current?.click()}>
                 Open a picture…
@@ -133,9 +147,24 @@ export function GrainDesk({ brushes, sets, grains, studio }: Props) {
         {opened && (
           <div className="grid min-h-0 flex-1 gap-3 lg:grid-cols-[minmax(0,1fr)_340px]">
             <div className="flex min-h-0 min-w-0 flex-col gap-3">
-              <section aria-label="The grain" className="sheet relative min-h-60 flex-1 overflow-hidden border border-line shadow-sm">
-                <BitmapView picture={grain?.picture} repeat={view !== "once"} half={view === "moved by half"} label={`The grain ${view}`} />
-                <Segments label="How the grain is shown" name="view" options={views} value={view} onPick={setView} className="absolute top-2 right-2" />
+              <section
+                aria-label="The grain"
+                className="sheet relative min-h-60 flex-1 overflow-hidden border border-line shadow-sm"
+              >
+                <BitmapView
+                  picture={grain?.picture}
+                  repeat={view !== "once"}
+                  half={view === "moved by half"}
+                  label={`The grain ${view}`}
+                />
+                <Segments
+                  label="How the grain is shown"
+                  name="view"
+                  options={views}
+                  value={view}
+                  onPick={setView}
+                  className="absolute top-2 right-2"
+                />
               </section>
               <section aria-label="Strokes on the grain" className="sheet border border-line">
                 <div className="flex justify-around border-line border-b py-0.5 pl-14 text-[12px] text-soft">
@@ -150,7 +179,11 @@ export function GrainDesk({ brushes, sets, grains, studio }: Props) {
                     <span>pool</span>
                   </div>
                   <div className="min-w-0 flex-1" style={{ aspectRatio: `${STROKES_WIDTH} / ${STROKES_HEIGHT}` }}>
-                    <BitmapView picture={strokes} fit label="A dry stroke, a wash and a slow swell in each law at three depths" />
+                    <BitmapView
+                      picture={strokes}
+                      fit
+                      label="A dry stroke, a wash and a slow swell in each law at three depths"
+                    />
                   </div>
                 </div>
               </section>
@@ -170,15 +203,29 @@ export function GrainDesk({ brushes, sets, grains, studio }: Props) {
                     label="The picture as it was opened; drag over the part to use"
                     part={work.turn === 0 ? work.part : undefined}
                     onPart={
-                      work.turn !== 0 ? undefined : ({ left, top, width, height }) => set({ part: { left, top, width: Math.max(0.02, width), height: Math.max(0.02, height) } })
+                      work.turn !== 0
+                        ? undefined
+                        : ({ left, top, width, height }) =>
+                            set({ part: { left, top, width: Math.max(0.02, width), height: Math.max(0.02, height) } })
                     }
                   />
                 </div>
-                <RangeLine label="Straighten" value={work.turn} low={-45} high={45} step={0.5} unit="°" onChange={(turn) => set({ turn })} onDone={() => undefined} />
+                <RangeLine
+                  label="Straighten"
+                  value={work.turn}
+                  low={-45}
+                  high={45}
+                  step={0.5}
+                  unit="°"
+                  onChange={(turn) => set({ turn })}
+                  onDone={() => undefined}
+                />
                 {(["left", "top", "width", "height"] as const).map((side) => (
                   <RangeLine
                     key={side}
-                    label={{ left: "From the left", top: "From the top", width: "Width used", height: "Height used" }[side]}
+                    label={
+                      { left: "From the left", top: "From the top", width: "Width used", height: "Height used" }[side]
+                    }
                     value={work.part[side]}
                     low={side === "width" || side === "height" ? 0.02 : 0}
                     high={1}
@@ -190,35 +237,109 @@ export function GrainDesk({ brushes, sets, grains, studio }: Props) {
                 ))}
               </Card>
               <Card title="Light and levels">
-                <RangeLine label="Sharpen" value={work.sharpen} low={0} high={4} step={0.05} unit="%" onChange={(sharpen) => set({ sharpen })} onDone={() => undefined} />
-                <RangeLine label="Even out above" value={work.even} low={0.05} high={1} step={0.01} unit="%" onChange={(even) => set({ even })} onDone={() => undefined} />
-                <RangeLine label="Black at" value={work.black} low={0} high={1} step={0.005} unit="%" onChange={(black) => set({ black })} onDone={() => undefined} />
-                <RangeLine label="White at" value={work.white} low={0} high={1} step={0.005} unit="%" onChange={(white) => set({ white })} onDone={() => undefined} />
-                <RangeLine label="Middle" value={work.gamma} low={0.2} high={5} step={0.05} onChange={(gamma) => set({ gamma })} onDone={() => undefined} />
+                <RangeLine
+                  label="Sharpen"
+                  value={work.sharpen}
+                  low={0}
+                  high={4}
+                  step={0.05}
+                  unit="%"
+                  onChange={(sharpen) => set({ sharpen })}
+                  onDone={() => undefined}
+                />
+                <RangeLine
+                  label="Even out above"
+                  value={work.even}
+                  low={0.05}
+                  high={1}
+                  step={0.01}
+                  unit="%"
+                  onChange={(even) => set({ even })}
+                  onDone={() => undefined}
+                />
+                <RangeLine
+                  label="Black at"
+                  value={work.black}
+                  low={0}
+                  high={1}
+                  step={0.005}
+                  unit="%"
+                  onChange={(black) => set({ black })}
+                  onDone={() => undefined}
+                />
+                <RangeLine
+                  label="White at"
+                  value={work.white}
+                  low={0}
+                  high={1}
+                  step={0.005}
+                  unit="%"
+                  onChange={(white) => set({ white })}
+                  onDone={() => undefined}
+                />
+                <RangeLine
+                  label="Middle"
+                  value={work.gamma}
+                  low={0.2}
+                  high={5}
+                  step={0.05}
+                  onChange={(gamma) => set({ gamma })}
+                  onDone={() => undefined}
+                />
                 {grain && <Bars counts={grain.histogram} label="How often each height comes" />}
                 <div className="flex items-center justify-between">
                   <CheckLine label="Turned over" value={work.invert} onChange={(invert) => set({ invert })} />
                   <Button
                     className="h-7"
                     disabled={!ends}
-                    onClick={() => ends && set({ black: work.black + ends.black * (work.white - work.black), white: work.black + ends.white * (work.white - work.black) })}
+                    onClick={() =>
+                      ends &&
+                      set({
+                        black: work.black + ends.black * (work.white - work.black),
+                        white: work.black + ends.white * (work.white - work.black),
+                      })
+                    }
                   >
                     Full range
                   </Button>
                 </div>
               </Card>
               <Card title="Tiling">
-                <ChoiceLine label="Join borders" value={work.tile} options={["cut", "blend", "none"] as const} names={tileNames} onPick={(tile) => set({ tile })} />
-                <RangeLine label="Overlap" value={work.overlap} low={0.02} high={0.5} step={0.01} unit="%" onChange={(overlap) => set({ overlap })} onDone={() => undefined} />
+                <ChoiceLine
+                  label="Join borders"
+                  value={work.tile}
+                  options={["cut", "blend", "none"] as const}
+                  names={tileNames}
+                  onPick={(tile) => set({ tile })}
+                />
+                <RangeLine
+                  label="Overlap"
+                  value={work.overlap}
+                  low={0.02}
+                  high={0.5}
+                  step={0.01}
+                  unit="%"
+                  onChange={(overlap) => set({ overlap })}
+                  onDone={() => undefined}
+                />
                 <p className="text-[13px]">
-                  Seam: <span className="font-mono">{grain ? grain.seam.toFixed(2) : "…"}</span> <span className="text-soft">times the picture’s own steps; 1 is unseen</span>
+                  Seam: <span className="font-mono">{grain ? grain.seam.toFixed(2) : "…"}</span>{" "}
+                  <span className="text-soft">times the picture’s own steps; 1 is unseen</span>
                 </p>
               </Card>
               <Card title="Findings">
                 <FindingList findings={findings} work={work} onMend={set} />
               </Card>
               <GrainPrintCard print={print} onChange={setPrint} sets={sets} side={grain?.picture.width} />
-              <GrainKeepCard brushes={brushes} sets={sets} studio={studio} usualName={name} print={print} ready={grain !== undefined} exportPng={exportPng} />
+              <GrainKeepCard
+                brushes={brushes}
+                sets={sets}
+                studio={studio}
+                usualName={name}
+                print={print}
+                ready={grain !== undefined}
+                exportPng={exportPng}
+              />
             </div>
           </div>
         )}

@@ -45,29 +45,60 @@ export function GrainKeepCard({ brushes, sets, studio, usualName, print, ready, 
   return (
     <Card title="Keep it">
       <div className="space-y-1.5">
-        <select className={`${box} w-full`} aria-label="The brush that gets the grain" value={brush} onChange={(event) => setBrush(event.target.value)}>
+        <select
+          className={`${box} w-full`}
+          aria-label="The brush that gets the grain"
+          value={brush}
+          onChange={(event) => setBrush(event.target.value)}
+        >
           <Choices first="a brush of yours…" things={brushes} />
         </select>
-        <Button kind="act" className="h-7" disabled={!brush || !ready || busy} onClick={() => void submit({ act: "use", brush, scale })}>
+        <Button
+          kind="act"
+          className="h-7"
+          disabled={!brush || !ready || busy}
+          onClick={() => void submit({ act: "use", brush, scale })}
+        >
           Use it in this brush
         </Button>
-        <select className={`${box} w-full`} aria-label="The set whose brushes all get the grain" value={set} onChange={(event) => setSet(event.target.value)}>
+        <select
+          className={`${box} w-full`}
+          aria-label="The set whose brushes all get the grain"
+          value={set}
+          onChange={(event) => setSet(event.target.value)}
+        >
           <Choices first="a set of yours…" things={sets} />
         </select>
-        <Button className="h-7" disabled={!set || !ready || busy} onClick={() => void submit({ act: "give", set, scale })}>
+        <Button
+          className="h-7"
+          disabled={!set || !ready || busy}
+          onClick={() => void submit({ act: "give", set, scale })}
+        >
           Give it to the whole set
         </Button>
-        <p className="text-[13px] text-soft">A brush gets a new revision with this grain; the earlier one stays in its history.</p>
+        <p className="text-[13px] text-soft">
+          A brush gets a new revision with this grain; the earlier one stays in its history.
+        </p>
         <LabelFields label={label} onChange={setLabel} usualName={usualName} tagsSuch="wall, outdoors" />
         <div className="flex flex-wrap gap-1.5">
           <Button
             className="h-7"
             disabled={!ready || busy}
-            onClick={() => void submit({ act: "keep", label: { ...label, name }, pxPerMm: Number(print.pxPerMm) > 0 ? Number(print.pxPerMm) : null })}
+            onClick={() =>
+              void submit({
+                act: "keep",
+                label: { ...label, name },
+                pxPerMm: Number(print.pxPerMm) > 0 ? Number(print.pxPerMm) : null,
+              })
+            }
           >
             Keep among my grains
           </Button>
-          <Button className="h-7" disabled={!ready} onClick={() => void exportPng().then((bytes) => saveFile(bytes, `${name}.png`, "image/png"))}>
+          <Button
+            className="h-7"
+            disabled={!ready}
+            onClick={() => void exportPng().then((bytes) => saveFile(bytes, `${name}.png`, "image/png"))}
+          >
             Save as PNG
           </Button>
         </div>
@@ -83,7 +114,8 @@ export function GrainKeepCard({ brushes, sets, studio, usualName, print, ready, 
         )}
         {answer && "changed" in answer && answer.changed !== undefined && (
           <p role="status">
-            {counted(answer.changed, "brush", "brushes")} of “{answer.set}” {answer.changed === 1 ? "has" : "have"} it now.
+            {counted(answer.changed, "brush", "brushes")} of “{answer.set}” {answer.changed === 1 ? "has" : "have"} it
+            now.
           </p>
         )}
       </div>

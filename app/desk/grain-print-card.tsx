@@ -39,7 +39,8 @@ export function GrainPrintCard({ print, onChange, sets, side }: Props) {
   const scaled = sets.filter((set): set is ScaledSet & { grainScale: number } => set.grainScale !== null);
   const match = (id: string) => {
     const set = scaled.find((one) => one.id === id);
-    if (set && Number(dpi) > 0) onChange({ ...print, pxPerMm: String(Number((Number(dpi) / MM_PER_INCH / set.grainScale).toPrecision(6))) });
+    if (set && Number(dpi) > 0)
+      onChange({ ...print, pxPerMm: String(Number((Number(dpi) / MM_PER_INCH / set.grainScale).toPrecision(6))) });
   };
   return (
     <Card title="Size in print">
@@ -65,7 +66,12 @@ export function GrainPrintCard({ print, onChange, sets, side }: Props) {
         dpi
       </div>
       {scaled.length > 0 && (
-        <select className={`${box} mt-1.5 w-full`} aria-label="Match the grain of a set" value="" onChange={(event) => match(event.target.value)}>
+        <select
+          className={`${box} mt-1.5 w-full`}
+          aria-label="Match the grain of a set"
+          value=""
+          onChange={(event) => match(event.target.value)}
+        >
           <option value="">as large as in a set…</option>
           {scaled.map(({ id, name, grainScale }) => (
             <option key={id} value={id}>

@@ -59,13 +59,22 @@ export function KeptList<Thing extends KeptThing>({ what, things, pictureOf, onO
             {found.map((thing) => (
               <li key={thing.id} className="flex items-center gap-2.5 rounded border border-line p-1.5">
                 <span className="sheet grid size-14 shrink-0 place-items-center overflow-hidden rounded">
-                  <img src={`/${pictureOf(thing)}`} alt="" loading="lazy" className={what === "tip" ? "max-h-13 max-w-13" : "size-full object-cover"} />
+                  <img
+                    src={`/${pictureOf(thing)}`}
+                    alt=""
+                    loading="lazy"
+                    className={what === "tip" ? "max-h-13 max-w-13" : "size-full object-cover"}
+                  />
                 </span>
                 <span className="min-w-0 flex-1">
                   <span className="block truncate font-medium">{thing.name}</span>
-                  <span className="block truncate text-[12px] text-soft">{[thing.tags, thing.credit, thing.licence].filter(Boolean).join(" · ")}</span>
+                  <span className="block truncate text-[12px] text-soft">
+                    {[thing.tags, thing.credit, thing.licence].filter(Boolean).join(" · ")}
+                  </span>
                   <span className="block truncate text-[12px] text-soft" title={thing.usedBy.join(", ")}>
-                    {thing.usedBy.length === 0 ? "in no brush" : `in ${counted(thing.usedBy.length, "brush", "brushes")}: ${thing.usedBy.join(", ")}`}
+                    {thing.usedBy.length === 0
+                      ? "in no brush"
+                      : `in ${counted(thing.usedBy.length, "brush", "brushes")}: ${thing.usedBy.join(", ")}`}
                   </span>
                 </span>
                 <Button
@@ -77,7 +86,13 @@ export function KeptList<Thing extends KeptThing>({ what, things, pictureOf, onO
                 >
                   Open
                 </Button>
-                <Button kind="quiet" className="h-7 px-1" aria-label={`Forget ${thing.name}; brushes keep it`} title="Forget it; brushes keep it" onClick={() => forget(thing.id)}>
+                <Button
+                  kind="quiet"
+                  className="h-7 px-1"
+                  aria-label={`Forget ${thing.name}; brushes keep it`}
+                  title="Forget it; brushes keep it"
+                  onClick={() => forget(thing.id)}
+                >
                   <Trash2 aria-hidden size={14} />
                 </Button>
               </li>

@@ -37,7 +37,9 @@ export function LabelFields({ label, onChange, usualName, tagsSuch }: Props) {
         <select
           className={`${box} min-w-0 flex-1`}
           value={label.licence}
-          onChange={(event) => onChange({ ...label, licence: licenceIds.find((id) => id === event.target.value) ?? label.licence })}
+          onChange={(event) =>
+            onChange({ ...label, licence: licenceIds.find((id) => id === event.target.value) ?? label.licence })
+          }
         >
           {licenceIds.map((id) => (
             <option key={id} value={id}>

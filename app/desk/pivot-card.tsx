@@ -10,7 +10,15 @@ const nineNames = [
 ] as const;
 
 /** The place about which the tip turns: one of nine, or its weight's centre. @param centre in half sides from the sheet's middle */
-export function PivotCard({ pivot, centre, onPivot }: { pivot: Pivot; centre: Pivot | undefined; onPivot: (pivot: Pivot) => void }) {
+export function PivotCard({
+  pivot,
+  centre,
+  onPivot,
+}: {
+  pivot: Pivot;
+  centre: Pivot | undefined;
+  onPivot: (pivot: Pivot) => void;
+}) {
   return (
     <Card title="Pivot">
       <div className="flex items-center gap-3">

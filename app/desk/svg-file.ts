@@ -9,11 +9,14 @@ const MOST_BYTES = 4 << 20;
 export async function drawnSvg(file: File): Promise<File> {
   if (file.size > MOST_BYTES) throw new Error(`${file.name}: larger than ${MOST_BYTES >> 20} MB`);
   const root = new DOMParser().parseFromString(await file.text(), "image/svg+xml").documentElement;
-  if (root.nodeName !== "svg" || root.querySelector("parsererror")) throw new Error(`${file.name}: this is no SVG picture`);
+  if (root.nodeName !== "svg" || root.querySelector("parsererror"))
+    throw new Error(`${file.name}: this is no SVG picture`);
   const [width, height] = sidesOf(root);
   root.setAttribute("width", String(width));
   root.setAttribute("height", String(height));
-  const address = URL.createObjectURL(new Blob([new XMLSerializer().serializeToString(root)], { type: "image/svg+xml" }));
+  const address = URL.createObjectURL(
+    new Blob([new XMLSerializer().serializeToString(root)], { type: "image/svg+xml" }),
+  );
   try {
     const image = new Image();
     image.src = address;
@@ -24,7 +27,9 @@ export async function drawnSvg(file: File): Promise<File> {
     const drawing = canvas.getContext("2d");
     if (!drawing) throw new Error("this browser cannot draw outside the page");
     drawing.drawImage(image, 0, 0, width, height);
-    return new File([await canvas.convertToBlob({ type: "image/png" })], file.name.replace(/\.svg$/i, ".png"), { type: "image/png" });
+    return new File([await canvas.convertToBlob({ type: "image/png" })], file.name.replace(/\.svg$/i, ".png"), {
+      type: "image/png",
+    });
   } finally {
     URL.revokeObjectURL(address);
   }

@@ -8,7 +8,14 @@ import { box } from "~/bench/setting-lines";
 import { Button } from "~/ui/button";
 import { Segments } from "~/ui/segments";
 import { TopBar } from "~/ui/top-bar";
-import { type Goes, type TipPen, type TipTry, TRIES_HEIGHT, TRIES_WIDTH, TRUE_SIZES } from "~/workers/tip-desk-messages";
+import {
+  type Goes,
+  type TipPen,
+  type TipTry,
+  TRIES_HEIGHT,
+  TRIES_WIDTH,
+  TRUE_SIZES,
+} from "~/workers/tip-desk-messages";
 import { BitmapView } from "./bitmap-view";
 import { Card } from "./card";
 import { takeCarried } from "./carry-picture";
@@ -26,8 +33,19 @@ import { MapCard, PlaceCard, StrengthCard } from "./tip-work-cards";
 import { useOpening } from "./use-opening";
 import { useTipDesk } from "./use-tip-desk";
 
-const plainRound = parseBrush({ level: 1, name: "plain round", tip: { size: 24, hardness: 0.85 }, trail: { spacing: 0.08 } });
-const plainTry = parseBrush({ level: 1, name: "plain", tip: { size: 120 }, trail: { spacing: 0.35 }, responses: [{ quality: "size", source: "pressure", low: 0.4, high: 1 }] });
+const plainRound = parseBrush({
+  level: 1,
+  name: "plain round",
+  tip: { size: 24, hardness: 0.85 },
+  trail: { spacing: 0.08 },
+});
+const plainTry = parseBrush({
+  level: 1,
+  name: "plain",
+  tip: { size: 120 },
+  trail: { spacing: 0.35 },
+  responses: [{ quality: "size", source: "pressure", low: 0.4, high: 1 }],
+});
 const SIDES = [256, 512, 1024, 2048, 4096] as const;
 const START = 1024;
 
@@ -53,7 +71,10 @@ export function TipDesk({ brushes, tips, studio }: Props) {
     const own = brushes.find((one) => one.id === id)?.brush ?? plainRound;
     return { ...rest, brush: { ...own, tip: { ...own.tip, size }, paint: { ...own.paint, opacity: strength } } };
   }, [drawing, brushes]);
-  const tried = useMemo((): TipTry => ({ brush: brushes.find(({ id }) => id === triedId)?.brush ?? plainTry, pivot, pick }), [brushes, triedId, pivot, pick]);
+  const tried = useMemo(
+    (): TipTry => ({ brush: brushes.find(({ id }) => id === triedId)?.brush ?? plainTry, pivot, pick }),
+    [brushes, triedId, pivot, pick],
+  );
   const [state, engine] = useTipDesk(pen, tried);
   const { sheet, findings, tries, busy, fault } = state;
   const opening = useOpening();
@@ -112,23 +133,41 @@ export function TipDesk({ brushes, tips, studio }: Props) {
     opening.stop();
     setPivot(about);
     setPick(shape.pick);
-    engine.ask({ kind: "kept", pictures: shape.pictures.map(({ file, weight }) => ({ address: `/${file}`, weight })), mapped: shape.colour === "lightness" });
+    engine.ask({
+      kind: "kept",
+      pictures: shape.pictures.map(({ file, weight }) => ({ address: `/${file}`, weight })),
+      mapped: shape.colour === "lightness",
+    });
   };
 
   return (
-    <DeskFrame label="A picture for a tip" chooser={chooser} onFile={(file, chosen) => void open(file, chosen ? goes.current : "alone")}>
+    <DeskFrame
+      label="A picture for a tip"
+      chooser={chooser}
+      onFile={(file, chosen) => void open(file, chosen ? goes.current : "alone")}
+    >
       <TopBar>
         <h1 className="font-medium font-serif text-lg">Tip desk</h1>
         <DeskStatus opening={opening} lies={sheet ? `${sheet.width}×${sheet.height} px` : "nothing on it yet"} />
         <div className="ml-auto flex items-center gap-2">
-          <select className={`${box} h-7.5`} aria-label="Longer side of a new sheet" value={side} onChange={(event) => setSide(Number(event.target.value))}>
+          <select
+            className={`${box} h-7.5`}
+            aria-label="Longer side of a new sheet"
+            value={side}
+            onChange={(event) => setSide(Number(event.target.value))}
+          >
             {SIDES.map((px) => (
               <option key={px} value={px}>
                 {px} px
               </option>
             ))}
           </select>
-          <select className={`${box} h-7.5`} aria-label="Begin with" value="" onChange={(event) => event.target.value && begin(event.target.value)}>
+          <select
+            className={`${box} h-7.5`}
+            aria-label="Begin with"
+            value=""
+            onChange={(event) => event.target.value && begin(event.target.value)}
+          >
             <option value="">begin with…</option>
             <option value="blank">a blank sheet</option>
             {drawnKinds.map((kind) => (
@@ -149,10 +188,19 @@ export function TipDesk({ brushes, tips, studio }: Props) {
         )}
         <div className={`grid min-h-0 flex-1 gap-3 ${sheet ? "lg:grid-cols-[minmax(0,1fr)_300px_322px]" : ""}`}>
           <div className="relative flex min-h-0 min-w-0 flex-col gap-3">
-            <section aria-label="The sheet" className="relative flex min-h-80 flex-1 flex-col overflow-hidden rounded border border-line bg-panel">
+            <section
+              aria-label="The sheet"
+              className="relative flex min-h-80 flex-1 flex-col overflow-hidden rounded border border-line bg-panel"
+            >
               {sheet && (
                 <div className="flex flex-wrap gap-1.5 px-2 pt-2">
-                  <Segments label="What the pointer does on the sheet" name="tool" options={sheetTools} value={tool} onPick={setTool} />
+                  <Segments
+                    label="What the pointer does on the sheet"
+                    name="tool"
+                    options={sheetTools}
+                    value={tool}
+                    onPick={setTool}
+                  />
                   <Button
                     className="h-7 px-1.5"
                     disabled={!sheet.undo}
@@ -177,7 +225,10 @@ export function TipDesk({ brushes, tips, studio }: Props) {
                 <TipSheetView engine={engine} size={sheet} tool={tool} pivot={pivot} onPivot={setPivot} />
               </div>
               {busy && (
-                <div role="status" className="absolute inset-x-0 bottom-3 mx-auto flex w-fit items-center gap-3 rounded-md border border-line bg-raised px-3 py-1.5 shadow">
+                <div
+                  role="status"
+                  className="absolute inset-x-0 bottom-3 mx-auto flex w-fit items-center gap-3 rounded-md border border-line bg-raised px-3 py-1.5 shadow"
+                >
                   <progress aria-label={busy} className="w-28 accent-act" />
                   {busy}
                   <Button className="h-7" onClick={() => engine.ask({ kind: "cancel" })}>
@@ -189,7 +240,10 @@ export function TipDesk({ brushes, tips, studio }: Props) {
                 <div className="absolute inset-0 grid place-items-center">
                   <div className="max-w-lg text-center">
                     <p className="font-serif text-2xl">Begin a tip</p>
-                    <p className="mt-1 text-soft">Draw one on a blank sheet, start from a shape, or drop, paste or open a picture: a leaf, a rivet, a splash of paint.</p>
+                    <p className="mt-1 text-soft">
+                      Draw one on a blank sheet, start from a shape, or drop, paste or open a picture: a leaf, a rivet,
+                      a splash of paint.
+                    </p>
                     <div className="mt-3 flex justify-center gap-2">
                       <Button kind="act" onClick={() => begin("blank")}>
                         A blank sheet
@@ -200,13 +254,28 @@ export function TipDesk({ brushes, tips, studio }: Props) {
                 </div>
               )}
             </section>
-            {sheet && <TipFamilyStrip sheet={sheet} engine={engine} pick={pick} onPick={setPick} onOpen={() => choose("beside")} />}
+            {sheet && (
+              <TipFamilyStrip
+                sheet={sheet}
+                engine={engine}
+                pick={pick}
+                onPick={setPick}
+                onOpen={() => choose("beside")}
+              />
+            )}
           </div>
           {sheet && (
-            <section aria-label="As it will be" className="min-h-0 overflow-y-auto rounded-lg border border-line bg-panel">
+            <section
+              aria-label="As it will be"
+              className="min-h-0 overflow-y-auto rounded-lg border border-line bg-panel"
+            >
               <label className="flex items-center gap-2 border-line border-b px-2.5 py-1.5">
                 <span className="text-soft">tried with</span>
-                <select className={`${box} min-w-0 flex-1`} value={triedId} onChange={(event) => setTriedId(event.target.value)}>
+                <select
+                  className={`${box} min-w-0 flex-1`}
+                  value={triedId}
+                  onChange={(event) => setTriedId(event.target.value)}
+                >
                   <option value="">a plain brush</option>
                   {brushes.map(({ id, brush: { name } }) => (
                     <option key={id} value={id}>
@@ -225,7 +294,10 @@ export function TipDesk({ brushes, tips, studio }: Props) {
                     {px} px
                   </span>
                 ))}
-                <BitmapView picture={tries} label={`The tip at ${TRUE_SIZES.join(", ")} px, in a stroke, in a turning ring, and stamped all over`} />
+                <BitmapView
+                  picture={tries}
+                  label={`The tip at ${TRUE_SIZES.join(", ")} px, in a stroke, in a turning ring, and stamped all over`}
+                />
               </div>
             </section>
           )}
@@ -234,17 +306,35 @@ export function TipDesk({ brushes, tips, studio }: Props) {
             <div tabIndex={0} className="space-y-3 lg:min-h-0 lg:overflow-y-auto">
               <TipFindingsCard findings={findings} engine={engine} />
               <Card title="Draw">
-                <DrawingSettings brushes={brushes} settings={drawing} onSettings={(patch) => setDrawing({ ...drawing, ...patch })} mapped={sheet.mapped} />
+                <DrawingSettings
+                  brushes={brushes}
+                  settings={drawing}
+                  onSettings={(patch) => setDrawing({ ...drawing, ...patch })}
+                  mapped={sheet.mapped}
+                />
               </Card>
               <StrengthCard sheet={sheet} engine={engine} />
               <PlaceCard sheet={sheet} engine={engine} />
               <PivotCard
                 pivot={pivot}
-                centre={sheet.centre && [round((2 * sheet.centre[0]) / sheet.width - 1), round((2 * sheet.centre[1]) / sheet.height - 1)]}
+                centre={
+                  sheet.centre && [
+                    round((2 * sheet.centre[0]) / sheet.width - 1),
+                    round((2 * sheet.centre[1]) / sheet.height - 1),
+                  ]
+                }
                 onPivot={setPivot}
               />
               <MapCard sheet={sheet} engine={engine} />
-              <TipKeepCard brushes={brushes} studio={studio} sheet={sheet} engine={engine} pivot={pivot} pick={pick} tried={triedId} />
+              <TipKeepCard
+                brushes={brushes}
+                studio={studio}
+                sheet={sheet}
+                engine={engine}
+                pivot={pivot}
+                pick={pick}
+                tried={triedId}
+              />
             </div>
           )}
         </div>

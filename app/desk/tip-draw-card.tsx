@@ -12,9 +12,24 @@ export interface DrawSettings extends Omit<TipPen, "brush"> {
   readonly strength: number;
 }
 
-export const usualDrawing: DrawSettings = { brush: "", size: 24, strength: 1, use: "paint", grey: 0.5, keepsAlpha: false, symmetry: "none", times: 6 };
+export const usualDrawing: DrawSettings = {
+  brush: "",
+  size: 24,
+  strength: 1,
+  use: "paint",
+  grey: 0.5,
+  keepsAlpha: false,
+  symmetry: "none",
+  times: 6,
+};
 
-const symmetryNames = { none: "once", "left-right": "mirrored left–right", "top-bottom": "mirrored top–bottom", both: "mirrored both ways", around: "around the middle" } as const;
+const symmetryNames = {
+  none: "once",
+  "left-right": "mirrored left–right",
+  "top-bottom": "mirrored top–bottom",
+  both: "mirrored both ways",
+  around: "around the middle",
+} as const;
 
 interface Props {
   readonly brushes: readonly { readonly id: string; readonly brush: Brush }[];
@@ -28,7 +43,13 @@ export function DrawingSettings({ brushes, settings, onSettings, mapped }: Props
   const { brush, size, strength, use, grey, keepsAlpha, symmetry, times } = settings;
   return (
     <div className="space-y-1">
-      <Segments label="What strokes on the sheet do" name="tip-use" options={uses} value={use} onPick={(picked) => onSettings({ use: picked })} />
+      <Segments
+        label="What strokes on the sheet do"
+        name="tip-use"
+        options={uses}
+        value={use}
+        onPick={(picked) => onSettings({ use: picked })}
+      />
       <label className="flex items-center gap-2">
         <span className="w-34 shrink-0">With</span>
         <select
@@ -36,7 +57,10 @@ export function DrawingSettings({ brushes, settings, onSettings, mapped }: Props
           value={brush}
           onChange={(event) => {
             const picked = brushes.find(({ id }) => id === event.target.value)?.brush;
-            onSettings({ brush: event.target.value, ...(picked ? { size: Math.min(500, Math.round(picked.tip.size)) } : {}) });
+            onSettings({
+              brush: event.target.value,
+              ...(picked ? { size: Math.min(500, Math.round(picked.tip.size)) } : {}),
+            });
           }}
         >
           <option value="">a plain round</option>
@@ -47,12 +71,57 @@ export function DrawingSettings({ brushes, settings, onSettings, mapped }: Props
           ))}
         </select>
       </label>
-      <RangeLine label="Size" value={size} low={1} high={500} step={1} unit="px" onChange={(v) => onSettings({ size: v })} onDone={() => undefined} />
-      <RangeLine label="As strong as" value={strength} low={0.02} high={1} step={0.01} unit="%" onChange={(v) => onSettings({ strength: v })} onDone={() => undefined} />
-      {mapped && <RangeLine label="Dark … light" value={grey} low={0} high={1} step={0.01} unit="%" onChange={(v) => onSettings({ grey: v })} onDone={() => undefined} />}
+      <RangeLine
+        label="Size"
+        value={size}
+        low={1}
+        high={500}
+        step={1}
+        unit="px"
+        onChange={(v) => onSettings({ size: v })}
+        onDone={() => undefined}
+      />
+      <RangeLine
+        label="As strong as"
+        value={strength}
+        low={0.02}
+        high={1}
+        step={0.01}
+        unit="%"
+        onChange={(v) => onSettings({ strength: v })}
+        onDone={() => undefined}
+      />
+      {mapped && (
+        <RangeLine
+          label="Dark … light"
+          value={grey}
+          low={0}
+          high={1}
+          step={0.01}
+          unit="%"
+          onChange={(v) => onSettings({ grey: v })}
+          onDone={() => undefined}
+        />
+      )}
       <CheckLine label="Only where it is" value={keepsAlpha} onChange={(v) => onSettings({ keepsAlpha: v })} />
-      <ChoiceLine label="Each stroke falls" value={symmetry} options={symmetries} names={symmetryNames} onPick={(v) => onSettings({ symmetry: v })} />
-      {symmetry === "around" && <RangeLine label="How many times" value={times} low={2} high={24} step={1} onChange={(v) => onSettings({ times: v })} onDone={() => undefined} />}
+      <ChoiceLine
+        label="Each stroke falls"
+        value={symmetry}
+        options={symmetries}
+        names={symmetryNames}
+        onPick={(v) => onSettings({ symmetry: v })}
+      />
+      {symmetry === "around" && (
+        <RangeLine
+          label="How many times"
+          value={times}
+          low={2}
+          high={24}
+          step={1}
+          onChange={(v) => onSettings({ times: v })}
+          onDone={() => undefined}
+        />
+      )}
     </div>
   );
 }

@@ -5,7 +5,13 @@ import { Button } from "~/ui/button";
 import { BitmapView } from "./bitmap-view";
 import type { TipDeskEngine, TipDeskState } from "./use-tip-desk";
 
-const pickNames = { chance: "by chance", sequence: "in turn", pressure: "by pressure", heading: "by heading", speed: "by speed" } as const;
+const pickNames = {
+  chance: "by chance",
+  sequence: "in turn",
+  pressure: "by pressure",
+  heading: "by heading",
+  speed: "by speed",
+} as const;
 
 interface Props {
   readonly sheet: NonNullable<TipDeskState["sheet"]>;
@@ -20,7 +26,10 @@ interface Props {
 export function TipFamilyStrip({ sheet, engine, pick, onPick, onOpen }: Props) {
   const { members, chosen } = sheet;
   return (
-    <section aria-label="Family" className="flex max-h-44 flex-wrap items-center gap-2 overflow-y-auto rounded-lg border border-line bg-panel px-2.5 py-1.5">
+    <section
+      aria-label="Family"
+      className="flex max-h-44 flex-wrap items-center gap-2 overflow-y-auto rounded-lg border border-line bg-panel px-2.5 py-1.5"
+    >
       <ul className="flex flex-wrap gap-1.5">
         {members.map(({ name, weight, thumbnail }, n) => (
           // biome-ignore lint/suspicious/noArrayIndexKey: a tip is its place in the family
@@ -44,7 +53,13 @@ export function TipFamilyStrip({ sheet, engine, pick, onPick, onOpen }: Props) {
                 aria-label={`Weight of tip ${n + 1}`}
                 className="block h-[24px] w-14 rounded-b bg-transparent text-center font-mono text-[12px]"
                 defaultValue={weight}
-                onBlur={(event) => engine.ask({ kind: "weight", member: n, weight: Math.min(1000, Math.max(0, Number(event.target.value) || 0)) })}
+                onBlur={(event) =>
+                  engine.ask({
+                    kind: "weight",
+                    member: n,
+                    weight: Math.min(1000, Math.max(0, Number(event.target.value) || 0)),
+                  })
+                }
               />
             )}
           </li>
@@ -81,7 +96,12 @@ export function TipFamilyStrip({ sheet, engine, pick, onPick, onOpen }: Props) {
           >
             <ArrowRight aria-hidden size={15} />
           </Button>
-          <Button className="h-7 px-1.5" aria-label="Take this tip out of the family" title="Take it out" onClick={() => engine.ask({ kind: "remove", member: chosen })}>
+          <Button
+            className="h-7 px-1.5"
+            aria-label="Take this tip out of the family"
+            title="Take it out"
+            onClick={() => engine.ask({ kind: "remove", member: chosen })}
+          >
             <Trash2 aria-hidden size={15} />
           </Button>
           <label className="flex items-center gap-1.5 whitespace-nowrap">

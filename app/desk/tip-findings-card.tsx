@@ -4,7 +4,13 @@ import { Card } from "./card";
 import type { TipDeskEngine } from "./use-tip-desk";
 
 /** What may be wrong with the tip, each with the step that mends it. */
-export function TipFindingsCard({ findings, engine }: { findings: readonly TipFinding[] | undefined; engine: TipDeskEngine }) {
+export function TipFindingsCard({
+  findings,
+  engine,
+}: {
+  findings: readonly TipFinding[] | undefined;
+  engine: TipDeskEngine;
+}) {
   return (
     <Card title="Findings">
       {!findings && (

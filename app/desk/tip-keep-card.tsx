@@ -28,7 +28,12 @@ export function TipKeepCard({ brushes, studio, sheet, engine, pivot, pick, tried
   const keeper = useFetcher<typeof action>();
   const busy = keeper.state !== "idle";
   const name = label.name.trim() || sheet.members[0].name;
-  const made = { mapped: sheet.mapped, pick, weights: sheet.members.map(({ weight }) => weight), pivot: [pivot[0], pivot[1]] as [number, number] };
+  const made = {
+    mapped: sheet.mapped,
+    pick,
+    weights: sheet.members.map(({ weight }) => weight),
+    pivot: [pivot[0], pivot[1]] as [number, number],
+  };
   const submit = async (ask: TipDeskAsk) => {
     const form = new FormData();
     form.set("ask", JSON.stringify(ask));
@@ -46,7 +51,12 @@ export function TipKeepCard({ brushes, studio, sheet, engine, pivot, pick, tried
     <Card title="Keep it">
       <div className="space-y-1.5">
         <div className="flex gap-1.5">
-          <select className={`${box} min-w-0 flex-1`} aria-label="The brush that gets the tip" value={brush} onChange={(event) => setBrush(event.target.value)}>
+          <select
+            className={`${box} min-w-0 flex-1`}
+            aria-label="The brush that gets the tip"
+            value={brush}
+            onChange={(event) => setBrush(event.target.value)}
+          >
             <option value="">a brush of yours…</option>
             {brushes.map(({ id, brush: { name: other } }) => (
               <option key={id} value={id}>
@@ -54,14 +64,25 @@ export function TipKeepCard({ brushes, studio, sheet, engine, pivot, pick, tried
               </option>
             ))}
           </select>
-          <Button kind="act" className="h-7" disabled={!brush || busy} onClick={() => void submit({ act: "use", brush, ...made })}>
+          <Button
+            kind="act"
+            className="h-7"
+            disabled={!brush || busy}
+            onClick={() => void submit({ act: "use", brush, ...made })}
+          >
             Use it in this brush
           </Button>
         </div>
-        <p className="text-[13px] text-soft">The brush gets a new revision; brushes with an earlier version of the tip keep theirs.</p>
+        <p className="text-[13px] text-soft">
+          The brush gets a new revision; brushes with an earlier version of the tip keep theirs.
+        </p>
         <LabelFields label={label} onChange={setLabel} usualName={sheet.members[0].name} tagsSuch="leaf, wreath" />
         <div className="flex flex-wrap gap-1.5">
-          <Button className="h-7" disabled={busy} onClick={() => void submit({ act: "keep", label: { ...label, name }, ...made })}>
+          <Button
+            className="h-7"
+            disabled={busy}
+            onClick={() => void submit({ act: "keep", label: { ...label, name }, ...made })}
+          >
             Keep among my tips
           </Button>
           <Button className="h-7" onClick={() => void save(false)}>

@@ -75,7 +75,8 @@ export function TipSheetView({ engine, size, tool, pivot, onPivot }: Props) {
     const box = sheet.current?.getBoundingClientRect();
     return box ? [(event.clientX - box.left) / scale, (event.clientY - box.top) / scale] : [0, 0];
   };
-  const pivotAt = ([x, y]: Place): readonly [number, number] => (size ? [within((2 * x) / size.width - 1), within((2 * y) / size.height - 1)] : [0, 0]);
+  const pivotAt = ([x, y]: Place): readonly [number, number] =>
+    size ? [within((2 * x) / size.width - 1), within((2 * y) / size.height - 1)] : [0, 0];
   const drag = (event: ReactPointerEvent) => {
     if (event.buttons !== 1) return;
     const now = placeOf(event);
@@ -87,7 +88,8 @@ export function TipSheetView({ engine, size, tool, pivot, onPivot }: Props) {
     else if (outline.length < MOST_OUTLINE) setOutline([...outline, now]);
   };
   const finish = () => {
-    if (outline && outline.length >= 3) engine.step({ kind: "cut-out", outline: outline.map(([x, y]): [number, number] => [x, y]) });
+    if (outline && outline.length >= 3)
+      engine.step({ kind: "cut-out", outline: outline.map(([x, y]): [number, number] => [x, y]) });
     setOutline(undefined);
   };
 
@@ -111,7 +113,12 @@ export function TipSheetView({ engine, size, tool, pivot, onPivot }: Props) {
           >
             <rect width={size.width} height={size.height} fill="transparent" />
             {outline && (
-              <polygon points={outline.map((p) => p.join(",")).join(" ")} className="fill-act/15 stroke-act" strokeWidth={1.5 / scale} strokeDasharray={`${5 / scale}`} />
+              <polygon
+                points={outline.map((p) => p.join(",")).join(" ")}
+                className="fill-act/15 stroke-act"
+                strokeWidth={1.5 / scale}
+                strokeDasharray={`${5 / scale}`}
+              />
             )}
           </svg>
         )}
@@ -124,7 +131,12 @@ export function TipSheetView({ engine, size, tool, pivot, onPivot }: Props) {
             onPointerDown={(event) => event.currentTarget.setPointerCapture(event.pointerId)}
             onPointerMove={(event) => event.buttons === 1 && onPivot(pivotAt(placeOf(event)))}
             onKeyDown={(event) => {
-              const moves: Record<string, Place> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] };
+              const moves: Record<string, Place> = {
+                ArrowLeft: [-1, 0],
+                ArrowRight: [1, 0],
+                ArrowUp: [0, -1],
+                ArrowDown: [0, 1],
+              };
               const move = moves[event.key];
               if (!move) return;
               event.preventDefault();

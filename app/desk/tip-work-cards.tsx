@@ -15,7 +15,12 @@ interface Props {
 /** Where the tip lies on its sheet: moved, turned, scaled, flipped, centred, cut. */
 export function PlaceCard({ sheet, engine }: Props) {
   const [move, setMove] = useState({ dx: 0, dy: 0, turn: 0, across: 100, down: 100, skew: 0 });
-  const asked = tipStepSchema.safeParse({ kind: "transform", ...move, across: move.across / 100, down: move.down / 100 });
+  const asked = tipStepSchema.safeParse({
+    kind: "transform",
+    ...move,
+    across: move.across / 100,
+    down: move.down / 100,
+  });
   const fields = [
     ["dx", "right", "px"],
     ["dy", "down", "px"],
@@ -58,7 +63,15 @@ export function PlaceCard({ sheet, engine }: Props) {
         </Button>
       </form>
       <div className="mt-2 space-y-1">
-        <ActLine label="Cut the sheet, margin" unit="%" start={4} low={0} high={100} act="Cut" onAct={(margin) => engine.step({ kind: "crop", margin: margin / 100 })} />
+        <ActLine
+          label="Cut the sheet, margin"
+          unit="%"
+          start={4}
+          low={0}
+          high={100}
+          act="Cut"
+          onAct={(margin) => engine.step({ kind: "crop", margin: margin / 100 })}
+        />
         <ActLine
           key={Math.max(sheet.width, sheet.height)}
           label="Longer side"
@@ -69,7 +82,11 @@ export function PlaceCard({ sheet, engine }: Props) {
           act="Resize"
           onAct={(longer) => {
             const scale = longer / Math.max(sheet.width, sheet.height);
-            engine.step({ kind: "resize", width: Math.max(1, Math.round(sheet.width * scale)), height: Math.max(1, Math.round(sheet.height * scale)) });
+            engine.step({
+              kind: "resize",
+              width: Math.max(1, Math.round(sheet.width * scale)),
+              height: Math.max(1, Math.round(sheet.height * scale)),
+            });
           }}
         />
       </div>
@@ -85,23 +102,93 @@ export function StrengthCard({ sheet, engine }: Props) {
       {sheet.source && (
         <div className="mb-1.5 flex items-center gap-2">
           <span>Strong where</span>
-          <Segments label="What of the picture is strong" name="source" options={strengthSources} value={sheet.source} onPick={engine.source} />
+          <Segments
+            label="What of the picture is strong"
+            name="source"
+            options={strengthSources}
+            value={sheet.source}
+            onPick={engine.source}
+          />
         </div>
       )}
       <Bars counts={sheet.histogram} label="How often each strength comes, nothing at the left" />
-      <RangeLine label="Nothing below" value={levels.black} low={0} high={1} step={0.01} unit="%" onChange={(black) => setLevels({ ...levels, black })} onDone={() => undefined} />
-      <RangeLine label="Full above" value={levels.white} low={0} high={1} step={0.01} unit="%" onChange={(white) => setLevels({ ...levels, white })} onDone={() => undefined} />
-      <RangeLine label="Middle" value={levels.gamma} low={0.2} high={5} step={0.05} onChange={(gamma) => setLevels({ ...levels, gamma })} onDone={() => undefined} />
+      <RangeLine
+        label="Nothing below"
+        value={levels.black}
+        low={0}
+        high={1}
+        step={0.01}
+        unit="%"
+        onChange={(black) => setLevels({ ...levels, black })}
+        onDone={() => undefined}
+      />
+      <RangeLine
+        label="Full above"
+        value={levels.white}
+        low={0}
+        high={1}
+        step={0.01}
+        unit="%"
+        onChange={(white) => setLevels({ ...levels, white })}
+        onDone={() => undefined}
+      />
+      <RangeLine
+        label="Middle"
+        value={levels.gamma}
+        low={0.2}
+        high={5}
+        step={0.05}
+        onChange={(gamma) => setLevels({ ...levels, gamma })}
+        onDone={() => undefined}
+      />
       <div className="my-1.5 flex flex-wrap gap-1.5">
-        <Do label="Set levels" step={{ kind: "levels", part: "strength", ...levels }} engine={engine} onDone={() => setLevels({ black: 0, white: 1, gamma: 1 })} />
+        <Do
+          label="Set levels"
+          step={{ kind: "levels", part: "strength", ...levels }}
+          engine={engine}
+          onDone={() => setLevels({ black: 0, white: 1, gamma: 1 })}
+        />
         <Do label="Turn over" step={{ kind: "invert", part: "strength" }} engine={engine} />
         <Do label="Take the background away" step={{ kind: "background" }} engine={engine} />
       </div>
       <div className="space-y-1">
-        <ActLine label="Cut off at" unit="%" start={50} low={0} high={100} act="Cut off" onAct={(at) => engine.step({ kind: "cut-off", at: at / 100 })} />
-        <ActLine label="Haze, all below" unit="%" start={2} low={0} high={50} act="Clear" onAct={(below) => engine.step({ kind: "haze", below: below / 100 })} />
-        <ActLine label="Fade the edge over" unit="px" start={12} low={1} high={1000} act="Feather" onAct={(radius) => engine.step({ kind: "feather", radius })} />
-        <ActLine label="Blur by" unit="px" start={2} low={0.5} high={200} step={0.5} act="Blur" onAct={(radius) => engine.step({ kind: "blur", part: "strength", radius })} />
+        <ActLine
+          label="Cut off at"
+          unit="%"
+          start={50}
+          low={0}
+          high={100}
+          act="Cut off"
+          onAct={(at) => engine.step({ kind: "cut-off", at: at / 100 })}
+        />
+        <ActLine
+          label="Haze, all below"
+          unit="%"
+          start={2}
+          low={0}
+          high={50}
+          act="Clear"
+          onAct={(below) => engine.step({ kind: "haze", below: below / 100 })}
+        />
+        <ActLine
+          label="Fade the edge over"
+          unit="px"
+          start={12}
+          low={1}
+          high={1000}
+          act="Feather"
+          onAct={(radius) => engine.step({ kind: "feather", radius })}
+        />
+        <ActLine
+          label="Blur by"
+          unit="px"
+          start={2}
+          low={0.5}
+          high={200}
+          step={0.5}
+          act="Blur"
+          onAct={(radius) => engine.step({ kind: "blur", part: "strength", radius })}
+        />
         <ActLine
           label="Sharpen by"
           unit="%"
@@ -111,7 +198,15 @@ export function StrengthCard({ sheet, engine }: Props) {
           act="Sharpen"
           onAct={(amount) => engine.step({ kind: "sharpen", part: "strength", amount: amount / 100 })}
         />
-        <ActLine label="Grow (− shrinks) by" unit="px" start={3} low={-100} high={100} act="Grow" onAct={(by) => engine.step({ kind: "grow", by: Math.round(by) })} />
+        <ActLine
+          label="Grow (− shrinks) by"
+          unit="px"
+          start={3}
+          low={-100}
+          high={100}
+          act="Grow"
+          onAct={(by) => engine.step({ kind: "grow", by: Math.round(by) })}
+        />
       </div>
     </Card>
   );
@@ -123,12 +218,28 @@ export function MapCard({ sheet, engine }: Props) {
   return (
     <Card title="Lightness map">
       <p className="mb-1 text-[13px] text-soft">
-        {sheet.mapped ? "Its greys make the colour darker and lighter; middle grey leaves it." : "None: the tip takes the stroke’s colour as it is."}
+        {sheet.mapped
+          ? "Its greys make the colour darker and lighter; middle grey leaves it."
+          : "None: the tip takes the stroke’s colour as it is."}
       </p>
-      <RangeLine label="Edge dark, middle light" value={amount} low={-1} high={1} step={0.05} unit="%" onChange={setAmount} onDone={() => undefined} />
+      <RangeLine
+        label="Edge dark, middle light"
+        value={amount}
+        low={-1}
+        high={1}
+        step={0.05}
+        unit="%"
+        onChange={setAmount}
+        onDone={() => undefined}
+      />
       <div className="mt-1 flex flex-wrap gap-1.5">
         <Do label="From its depth" step={{ kind: "map", from: "depth", amount }} engine={engine} />
-        <Do label="From its picture" step={{ kind: "map", from: "greys", amount }} engine={engine} disabled={!sheet.greys} />
+        <Do
+          label="From its picture"
+          step={{ kind: "map", from: "greys", amount }}
+          engine={engine}
+          disabled={!sheet.greys}
+        />
         <Do label="Middle grey, to paint on" step={{ kind: "map", from: "middle", amount }} engine={engine} />
         {sheet.mapped && (
           <>
@@ -142,7 +253,19 @@ export function MapCard({ sheet, engine }: Props) {
   );
 }
 
-function Do({ label, step, engine, disabled, onDone }: { label: string; step: TipStep; engine: TipDeskEngine; disabled?: boolean; onDone?: () => void }) {
+function Do({
+  label,
+  step,
+  engine,
+  disabled,
+  onDone,
+}: {
+  label: string;
+  step: TipStep;
+  engine: TipDeskEngine;
+  disabled?: boolean;
+  onDone?: () => void;
+}) {
   return (
     <Button
       className="h-[26px] px-2"

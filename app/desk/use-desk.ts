@@ -73,7 +73,9 @@ export function useDesk(work: GrainWork): {
         const take = (picture: Picture) => {
           taken();
           setDesk((before) => ({ ...before, busy: true }));
-          worker.current?.postMessage({ kind: "open", picture, name: file.name } satisfies DeskAsk, { transfer: [picture.data.buffer] });
+          worker.current?.postMessage({ kind: "open", picture, name: file.name } satisfies DeskAsk, {
+            transfer: [picture.data.buffer],
+          });
         };
         read(file, take, (fault) => setDesk((before) => ({ ...before, fault })));
       },

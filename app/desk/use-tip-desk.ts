@@ -42,7 +42,9 @@ export function useTipDesk(pen: TipPen, tried: TipTry): readonly [TipDeskState, 
       if (data.kind === "fault") setState((before) => ({ ...before, fault: data.message, busy: undefined }));
       if (data.kind === "shown") dispatchEvent(new CustomEvent("brosse:engine", { detail: data }));
     });
-    made.addEventListener("error", (event) => setState((before) => ({ ...before, fault: event.message || "the desk’s worker could not start" })));
+    made.addEventListener("error", (event) =>
+      setState((before) => ({ ...before, fault: event.message || "the desk’s worker could not start" })),
+    );
     worker.current = made;
     // Children ask before this effect has run.
     for (const [message, transfer] of early.current) made.postMessage(message, { transfer });

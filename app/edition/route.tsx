@@ -50,7 +50,8 @@ export default function Edition({ loaderData: { edition, set, entries, signedIn 
           <div className="min-w-0 flex-1">
             <h1 className="font-medium font-serif text-4xl">{edition.name}</h1>
             <p className="mt-1 text-soft">
-              {edition.studio} · edition <span className="font-mono">{edition.version}</span> · {day(edition.publishedAt)} · {counted(entries.length, "brush", "brushes")}
+              {edition.studio} · edition <span className="font-mono">{edition.version}</span> ·{" "}
+              {day(edition.publishedAt)} · {counted(entries.length, "brush", "brushes")}
             </p>
             {set.notes && <p className="mt-2 max-w-3xl">{set.notes}</p>}
             <p className="mt-1 text-[13px] text-soft">
@@ -106,8 +107,18 @@ export default function Edition({ loaderData: { edition, set, entries, signedIn 
               </Button>
             </div>
             <div className="h-[min(60vh,30rem)] border border-line shadow-sm">
-              <PaperSheet handle={pad} brush={brush} proofs={false} label={`A pad to try ${brush.name} on`} onTell={(tell) => tell.kind === "strokes" && setStrokes(tell.count)}>
-                {strokes === 0 && <p className="pointer-events-none absolute inset-0 grid place-items-center text-soft">draw here with pen, mouse or finger</p>}
+              <PaperSheet
+                handle={pad}
+                brush={brush}
+                proofs={false}
+                label={`A pad to try ${brush.name} on`}
+                onTell={(tell) => tell.kind === "strokes" && setStrokes(tell.count)}
+              >
+                {strokes === 0 && (
+                  <p className="pointer-events-none absolute inset-0 grid place-items-center text-soft">
+                    draw here with pen, mouse or finger
+                  </p>
+                )}
               </PaperSheet>
             </div>
           </section>

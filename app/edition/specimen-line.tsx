@@ -16,12 +16,24 @@ export function SpecimenLine({ brush, heading, picture, chosen, onTry }: Props) 
   return (
     <li className={chosen ? "bg-act-wash" : ""}>
       {heading && <h3 className="px-4 pt-2 text-[13px] text-soft">{heading}</h3>}
-      <button type="button" aria-pressed={chosen} onClick={onTry} className="flex w-full items-center gap-4 px-4 py-1.5 text-left hover:bg-act-wash">
+      <button
+        type="button"
+        aria-pressed={chosen}
+        onClick={onTry}
+        className="flex w-full items-center gap-4 px-4 py-1.5 text-left hover:bg-act-wash"
+      >
         <span className="w-56 shrink-0">
           <span className="block font-medium font-serif text-lg leading-tight">{brush.name}</span>
           <span className="block text-[13px] text-soft">{brush.notes || `${Math.round(size)} px`}</span>
         </span>
-        <img src={picture} alt={`A stroke of ${brush.name}`} width={480} height={60} loading="lazy" className="h-15 min-w-0 flex-1 object-contain" />
+        <img
+          src={picture}
+          alt={`A stroke of ${brush.name}`}
+          width={480}
+          height={60}
+          loading="lazy"
+          className="h-15 min-w-0 flex-1 object-contain"
+        />
         <span className="w-24 shrink-0 text-right font-mono text-[12px] text-soft max-sm:hidden">
           {Math.round(size)} px
           <br />

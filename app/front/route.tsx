@@ -17,7 +17,8 @@ export default function Front({ loaderData: { demo, editions } }: Route.Componen
       <main className="mx-auto w-[min(92vw,64rem)] py-14">
         <h1 className="max-w-3xl font-serif text-5xl leading-tight">A workshop for brushes.</h1>
         <p className="mt-4 max-w-xl text-lg text-soft">
-          Shape a tip, tune how it answers the hand, see every change on paper, and publish the set with its specimen, so that other painters can try it and take it home.
+          Shape a tip, tune how it answers the hand, see every change on paper, and publish the set with its specimen,
+          so that other painters can try it and take it home.
         </p>
         <div className="mt-7 flex flex-wrap gap-3">
           {demo && (

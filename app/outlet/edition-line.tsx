@@ -14,7 +14,14 @@ export function EditionLine({ edition }: { edition: EditionEntry }) {
           {edition.studio} · <span className="font-mono">{edition.version}</span>
         </p>
       </div>
-      <img src={`/strips/editions/${edition.id}/0.png?w=620&h=64`} alt="" width={620} height={64} loading="lazy" className="min-w-0 flex-1 object-contain" />
+      <img
+        src={`/strips/editions/${edition.id}/0.png?w=620&h=64`}
+        alt=""
+        width={620}
+        height={64}
+        loading="lazy"
+        className="min-w-0 flex-1 object-contain"
+      />
       <p className="w-28 text-right text-[13px] text-soft">
         {day(edition.publishedAt)}
         <br />

@@ -8,10 +8,12 @@ import type { Route } from "./+types/new-picture-route";
 export async function action({ context, request }: Route.ActionArgs) {
   needAccount(context, request);
   const folder = new URL(request.url).pathname.startsWith("/grains") ? "grains" : "tips";
-  if (Number(request.headers.get("Content-Length") ?? 0) > MAX_PICTURE_BYTES) return data({ fault: `The picture is larger than ${MAX_PICTURE_BYTES >> 20} MB.` }, { status: 413 });
+  if (Number(request.headers.get("Content-Length") ?? 0) > MAX_PICTURE_BYTES)
+    return data({ fault: `The picture is larger than ${MAX_PICTURE_BYTES >> 20} MB.` }, { status: 413 });
   const file = (await request.formData()).get("picture");
   if (!(file instanceof File) || file.size === 0) return data({ fault: "Choose a picture first." }, { status: 400 });
-  if (file.size > MAX_PICTURE_BYTES) return data({ fault: `${file.name}: larger than ${MAX_PICTURE_BYTES >> 20} MB.` }, { status: 413 });
+  if (file.size > MAX_PICTURE_BYTES)
+    return data({ fault: `${file.name}: larger than ${MAX_PICTURE_BYTES >> 20} MB.` }, { status: 413 });
   try {
     return { path: await keepPicture(context.database, folder, new Uint8Array(await file.arrayBuffer()), file.name) };
   } catch (error) {

@@ -6,5 +6,7 @@ import type { Route } from "./+types/picture-route";
 export async function loader({ params, context }: Route.LoaderArgs) {
   const bytes = /^[0-9a-f]{64}$/.test(params.sha256) && (await findImage(context.database, params.sha256));
   if (!bytes) throw notFound("picture");
-  return new Response(Buffer.from(bytes), { headers: { "Content-Type": "image/png", "Cache-Control": "public, max-age=31536000, immutable" } });
+  return new Response(Buffer.from(bytes), {
+    headers: { "Content-Type": "image/png", "Cache-Control": "public, max-age=31536000, immutable" },
+  });
 }

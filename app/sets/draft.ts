@@ -7,7 +7,9 @@ export const draftSchema = z.object({
   licence: z.enum(licenceIds),
   notes: z.string().max(4000),
   credits: z.string().max(1000),
-  brushes: z.array(z.object({ id: z.string().max(16), group: z.string().trim().max(60) })).max(200, "a set holds 200 brushes at most"),
+  brushes: z
+    .array(z.object({ id: z.string().max(16), group: z.string().trim().max(60) }))
+    .max(200, "a set holds 200 brushes at most"),
 });
 
 export type Draft = z.infer<typeof draftSchema>;
@@ -19,7 +21,9 @@ export const askSchema = z.discriminatedUnion("act", [
 
 /** The next edition's number: the first is 1.0.0, later ones raise the middle number. */
 export function nextVersion(published: readonly string[]): string {
-  const [top] = published.map((v) => v.split(".").map(Number)).sort((a, b) => b[0] - a[0] || b[1] - a[1] || b[2] - a[2]);
+  const [top] = published
+    .map((v) => v.split(".").map(Number))
+    .sort((a, b) => b[0] - a[0] || b[1] - a[1] || b[2] - a[2]);
   if (!top || top[0] === 0) return "1.0.0";
   return `${top[0]}.${top[1] + 1}.0`;
 }

@@ -9,7 +9,10 @@ import { needAccount, notFound } from "~/account/need-account";
 import type { Route } from "./+types/grain-route";
 
 const { low, high } = groundQualities.grainScale;
-const askSchema = z.strictObject({ kind: z.enum(drawnGrainKinds as [string, ...string[]]), scale: z.coerce.number().min(low).max(high) });
+const askSchema = z.strictObject({
+  kind: z.enum(drawnGrainKinds as [string, ...string[]]),
+  scale: z.coerce.number().min(low).max(high),
+});
 
 /** Gives a set's brushes one grain. */
 export async function action({ params, context, request }: Route.ActionArgs) {

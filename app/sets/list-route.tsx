@@ -15,7 +15,13 @@ export async function loader({ context, request }: Route.LoaderArgs) {
 
 export async function action({ context, request }: Route.ActionArgs) {
   const account = needAccount(context, request);
-  const id = await createSet(context.database, account.id, { name: "New set", licence: "CC-BY-4.0", notes: "", credits: "", brushes: [] });
+  const id = await createSet(context.database, account.id, {
+    name: "New set",
+    licence: "CC-BY-4.0",
+    notes: "",
+    credits: "",
+    brushes: [],
+  });
   return redirect(`/sets/${id}`);
 }
 
@@ -33,11 +39,16 @@ export default function Sets({ loaderData: { sets } }: Route.ComponentProps) {
           </Form>
         </div>
         {sets.length === 0 ? (
-          <p className="sheet border border-line p-8 text-soft">No sets yet. A set gathers brushes of your shelf in an order, under one licence, and is what you publish.</p>
+          <p className="sheet border border-line p-8 text-soft">
+            No sets yet. A set gathers brushes of your shelf in an order, under one licence, and is what you publish.
+          </p>
         ) : (
           <ul className="sheet divide-y divide-line border border-line">
             {sets.map((set) => (
-              <li key={set.id} className="relative flex items-baseline gap-4 px-4.5 py-3 focus-within:bg-act-wash hover:bg-act-wash">
+              <li
+                key={set.id}
+                className="relative flex items-baseline gap-4 px-4.5 py-3 focus-within:bg-act-wash hover:bg-act-wash"
+              >
                 <Link to={`/sets/${set.id}`} className="font-medium font-serif text-lg after:absolute after:inset-0">
                   {set.name}
                 </Link>

@@ -23,7 +23,14 @@ export function MemberLine(props: Inside | Outside) {
   return (
     <li className="flex items-center gap-3 px-4 py-1">
       <span className="w-44 shrink-0 truncate font-medium font-serif text-base">{brush.name}</span>
-      <img src={`/strips/brushes/${id}/${revision}.png?w=400&h=44`} alt="" width={400} height={44} loading="lazy" className="h-11 min-w-0 flex-1 object-contain" />
+      <img
+        src={`/strips/brushes/${id}/${revision}.png?w=400&h=44`}
+        alt=""
+        width={400}
+        height={44}
+        loading="lazy"
+        className="h-11 min-w-0 flex-1 object-contain"
+      />
       {"onAdd" in props ? (
         <Button onClick={props.onAdd} aria-label={`Add ${brush.name} to the set`}>
           Add
@@ -39,13 +46,30 @@ export function MemberLine(props: Inside | Outside) {
             className="w-24 rounded border border-line bg-raised px-2 py-1 text-[13px] placeholder:text-soft"
           />
           <div className="flex">
-            <Button kind="quiet" className="px-1" disabled={props.first} aria-label={`Move ${brush.name} up`} onClick={() => props.onMove(-1)}>
+            <Button
+              kind="quiet"
+              className="px-1"
+              disabled={props.first}
+              aria-label={`Move ${brush.name} up`}
+              onClick={() => props.onMove(-1)}
+            >
               <ArrowUp aria-hidden size={15} />
             </Button>
-            <Button kind="quiet" className="px-1" disabled={props.last} aria-label={`Move ${brush.name} down`} onClick={() => props.onMove(1)}>
+            <Button
+              kind="quiet"
+              className="px-1"
+              disabled={props.last}
+              aria-label={`Move ${brush.name} down`}
+              onClick={() => props.onMove(1)}
+            >
               <ArrowDown aria-hidden size={15} />
             </Button>
-            <Button kind="quiet" className="px-1" aria-label={`Take ${brush.name} out of the set`} onClick={props.onRemove}>
+            <Button
+              kind="quiet"
+              className="px-1"
+              aria-label={`Take ${brush.name} out of the set`}
+              onClick={props.onRemove}
+            >
               <X aria-hidden size={15} />
             </Button>
           </div>

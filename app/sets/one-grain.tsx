@@ -11,9 +11,17 @@ export function OneGrain({ setId }: { setId: string }) {
   const answer = fetcher.state === "idle" ? fetcher.data : undefined;
   const { low, high, base } = groundQualities.grainScale;
   return (
-    <fetcher.Form method="post" action={`/sets/${setId}/grain`} className="flex flex-wrap items-center gap-2 text-[13px]">
+    <fetcher.Form
+      method="post"
+      action={`/sets/${setId}/grain`}
+      className="flex flex-wrap items-center gap-2 text-[13px]"
+    >
       <span className="text-soft">One grain for all brushes with a ground:</span>
-      <select name="kind" aria-label="Grain for the set" className="h-7 rounded-md border border-edge bg-raised px-1.5 pointer-coarse:h-10">
+      <select
+        name="kind"
+        aria-label="Grain for the set"
+        className="h-7 rounded-md border border-edge bg-raised px-1.5 pointer-coarse:h-10"
+      >
         {drawnGrainKinds.map((kind) => (
           <option key={kind}>{kind}</option>
         ))}

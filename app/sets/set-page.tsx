@@ -54,7 +54,8 @@ export function SetPage({ set, shelf, editions }: { set: KeptSet; shelf: KeptBru
     brushes.splice(index + by, 0, one);
     edit({ brushes });
   };
-  const conflict = answer?.kind === "conflict" && !busy && answer.newest.revision !== revision ? answer.newest : undefined;
+  const conflict =
+    answer?.kind === "conflict" && !busy && answer.newest.revision !== revision ? answer.newest : undefined;
 
   return (
     <>
@@ -74,7 +75,8 @@ export function SetPage({ set, shelf, editions }: { set: KeptSet; shelf: KeptBru
           {conflict && (
             <div role="alert" className="rounded-md border border-danger px-3 py-2">
               <p>
-                This set was saved elsewhere meanwhile, as “{conflict.name}” with {counted(conflict.brushes.length, "brush", "brushes")}. Nothing of yours is lost.
+                This set was saved elsewhere meanwhile, as “{conflict.name}” with{" "}
+                {counted(conflict.brushes.length, "brush", "brushes")}. Nothing of yours is lost.
               </p>
               <div className="mt-2 flex gap-2">
                 <Button onClick={() => send("save", conflict.revision)}>Save mine over it</Button>
@@ -99,7 +101,11 @@ export function SetPage({ set, shelf, editions }: { set: KeptSet; shelf: KeptBru
             <h2 id="members" className="border-line border-b px-4 py-2 font-semibold font-serif text-base">
               In the set <span className="font-normal text-soft">{draft.brushes.length}</span>
             </h2>
-            {draft.brushes.length === 0 && <p className="px-4 py-6 text-soft">Nothing yet: add brushes from the shelf below. Painters will see them in this order.</p>}
+            {draft.brushes.length === 0 && (
+              <p className="px-4 py-6 text-soft">
+                Nothing yet: add brushes from the shelf below. Painters will see them in this order.
+              </p>
+            )}
             <ol className="divide-y divide-line">
               {draft.brushes.map(({ id, group }, index) => {
                 const kept = byId.get(id);
@@ -112,7 +118,9 @@ export function SetPage({ set, shelf, editions }: { set: KeptSet; shelf: KeptBru
                       first={index === 0}
                       last={index === draft.brushes.length - 1}
                       onMove={(by) => move(index, by)}
-                      onGroup={(next) => edit({ brushes: draft.brushes.map((b) => (b.id === id ? { id, group: next } : b)) })}
+                      onGroup={(next) =>
+                        edit({ brushes: draft.brushes.map((b) => (b.id === id ? { id, group: next } : b)) })
+                      }
                       onRemove={() => edit({ brushes: draft.brushes.filter((b) => b.id !== id) })}
                     />
                   )
@@ -124,26 +132,55 @@ export function SetPage({ set, shelf, editions }: { set: KeptSet; shelf: KeptBru
             <h2 id="rest" className="border-line border-b px-4 py-2 font-semibold font-serif text-base">
               On the shelf <span className="font-normal text-soft">{rest.length}</span>
             </h2>
-            {rest.length === 0 && <p className="px-4 py-6 text-soft">{shelf.length === 0 ? "The shelf is empty." : "Every brush of the shelf is in this set."}</p>}
+            {rest.length === 0 && (
+              <p className="px-4 py-6 text-soft">
+                {shelf.length === 0 ? "The shelf is empty." : "Every brush of the shelf is in this set."}
+              </p>
+            )}
             <ul className="divide-y divide-line">
               {rest.map((kept) => (
-                <MemberLine key={kept.id} kept={kept} onAdd={() => edit({ brushes: [...draft.brushes, { id: kept.id, group: "" }] })} />
+                <MemberLine
+                  key={kept.id}
+                  kept={kept}
+                  onAdd={() => edit({ brushes: [...draft.brushes, { id: kept.id, group: "" }] })}
+                />
               ))}
             </ul>
           </section>
         </div>
         <aside className="space-y-4">
           <section className="space-y-3 rounded-lg border border-line bg-panel p-4">
-            <Field label="Name" value={draft.name} maxLength={80} required onChange={(e) => edit({ name: e.target.value })} />
-            <Choice label="Licence" value={draft.licence} hint={licences[draft.licence].says} onChange={(e) => edit({ licence: e.target.value as LicenceId })}>
+            <Field
+              label="Name"
+              value={draft.name}
+              maxLength={80}
+              required
+              onChange={(e) => edit({ name: e.target.value })}
+            />
+            <Choice
+              label="Licence"
+              value={draft.licence}
+              hint={licences[draft.licence].says}
+              onChange={(e) => edit({ licence: e.target.value as LicenceId })}
+            >
               {licenceIds.map((id) => (
                 <option key={id} value={id}>
                   {licences[id].label}
                 </option>
               ))}
             </Choice>
-            <TextArea label="Notes for painters" value={draft.notes} maxLength={4000} onChange={(e) => edit({ notes: e.target.value })} />
-            <Field label="Credits" value={draft.credits} maxLength={1000} onChange={(e) => edit({ credits: e.target.value })} />
+            <TextArea
+              label="Notes for painters"
+              value={draft.notes}
+              maxLength={4000}
+              onChange={(e) => edit({ notes: e.target.value })}
+            />
+            <Field
+              label="Credits"
+              value={draft.credits}
+              maxLength={1000}
+              onChange={(e) => edit({ credits: e.target.value })}
+            />
           </section>
           <section className="rounded-lg border border-line bg-panel p-4">
             <OneGrain setId={set.id} />
@@ -153,7 +190,9 @@ export function SetPage({ set, shelf, editions }: { set: KeptSet; shelf: KeptBru
               Editions
             </h2>
             {editions.length === 0 ? (
-              <p className="text-soft">None yet. An edition gets a public page, a specimen and a package, and never changes afterwards.</p>
+              <p className="text-soft">
+                None yet. An edition gets a public page, a specimen and a package, and never changes afterwards.
+              </p>
             ) : (
               <ul>
                 {editions.map((e) => (
@@ -168,9 +207,20 @@ export function SetPage({ set, shelf, editions }: { set: KeptSet; shelf: KeptBru
             )}
             <div className="flex items-end gap-2">
               <div className="flex-1">
-                <Field label="Next edition" value={version} pattern="\d+\.\d+\.\d+" inputMode="decimal" onChange={(e) => setVersion(e.target.value)} />
+                <Field
+                  label="Next edition"
+                  value={version}
+                  pattern="\d+\.\d+\.\d+"
+                  inputMode="decimal"
+                  onChange={(e) => setVersion(e.target.value)}
+                />
               </div>
-              <Button kind="act" className="h-8.5" disabled={busy || draft.brushes.length === 0} onClick={() => send("publish")}>
+              <Button
+                kind="act"
+                className="h-8.5"
+                disabled={busy || draft.brushes.length === 0}
+                onClick={() => send("publish")}
+              >
                 {busy ? "Working…" : `Publish ${version}`}
               </Button>
             </div>

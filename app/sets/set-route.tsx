@@ -15,7 +15,10 @@ export async function loader({ params, context, request }: Route.LoaderArgs) {
   const account = needAccount(context, request);
   const set = await findSet(context.database, account.id, params.id);
   if (!set) throw notFound("set");
-  const [shelf, editions] = await Promise.all([listBrushes(context.database, account.id), editionsOfSet(context.database, set.id)]);
+  const [shelf, editions] = await Promise.all([
+    listBrushes(context.database, account.id),
+    editionsOfSet(context.database, set.id),
+  ]);
   return { set, shelf, editions };
 }
 
@@ -23,7 +26,8 @@ export async function loader({ params, context, request }: Route.LoaderArgs) {
 export async function action({ params, context, request }: Route.ActionArgs) {
   const account = needAccount(context, request);
   const asked = askSchema.safeParse(await request.json().catch(() => undefined));
-  if (!asked.success) return data({ kind: "fault" as const, fault: firstFault(asked.error).replace(/^[\w.]+: /, "") }, { status: 400 });
+  if (!asked.success)
+    return data({ kind: "fault" as const, fault: firstFault(asked.error).replace(/^[\w.]+: /, "") }, { status: 400 });
   const { from, draft } = asked.data;
   const result = await saveSet(context.database, account.id, params.id, from, draft);
   if (!result) throw notFound("set");
@@ -32,7 +36,8 @@ export async function action({ params, context, request }: Route.ActionArgs) {
   const set = await findSet(context.database, account.id, params.id);
   if (!set) throw notFound("set");
   const publication = await publish(context.database, context.pool, account, set, asked.data.version);
-  if ("fault" in publication) return data({ kind: "unpublished" as const, revision: result.revision, fault: publication.fault }, { status: 400 });
+  if ("fault" in publication)
+    return data({ kind: "unpublished" as const, revision: result.revision, fault: publication.fault }, { status: 400 });
   return redirect(`/editions/${publication.id}`);
 }
 

@@ -1,7 +1,13 @@
 import { type ReactNode, useRef, useState } from "react";
 
 /** Lets a file be dropped anywhere on its content; `children` is given the keyboard's way to choose one. */
-export function DropSheet({ onFile, children }: { onFile: (file: File) => void; children: (choose: () => void) => ReactNode }) {
+export function DropSheet({
+  onFile,
+  children,
+}: {
+  onFile: (file: File) => void;
+  children: (choose: () => void) => ReactNode;
+}) {
   const [over, setOver] = useState(false);
   const input = useRef<HTMLInputElement>(null);
   return (

@@ -24,17 +24,24 @@ export async function loader({ context, request }: Route.LoaderArgs) {
 /** Takes a dropped package, or begins a new brush. */
 export async function action({ context, request }: Route.ActionArgs) {
   const account = needAccount(context, request);
-  if (Number(request.headers.get("Content-Length") ?? 0) > MAX_PACKAGE) return data({ fault: `The file is larger than ${MAX_PACKAGE >> 20} MB.` }, { status: 413 });
+  if (Number(request.headers.get("Content-Length") ?? 0) > MAX_PACKAGE)
+    return data({ fault: `The file is larger than ${MAX_PACKAGE >> 20} MB.` }, { status: 413 });
   const form = await request.formData();
   if (form.get("act") === "new") {
     const [id] = await addBrushes(context.database, account.id, [
-      parseBrush({ level: 1, name: "New brush", paint: { flow: 0.6 }, responses: [{ quality: "size", source: "pressure", low: 0.2 }] }),
+      parseBrush({
+        level: 1,
+        name: "New brush",
+        paint: { flow: 0.6 },
+        responses: [{ quality: "size", source: "pressure", low: 0.2 }],
+      }),
     ]);
     return redirect(`/bench/${id}`);
   }
   const file = form.get("package");
   if (!(file instanceof File) || file.size === 0) return data({ fault: "Choose a package first." }, { status: 400 });
-  if (file.size > MAX_PACKAGE) return data({ fault: `${file.name}: larger than ${MAX_PACKAGE >> 20} MB.` }, { status: 413 });
+  if (file.size > MAX_PACKAGE)
+    return data({ fault: `${file.name}: larger than ${MAX_PACKAGE >> 20} MB.` }, { status: 413 });
   try {
     const taken = await takePackage(context.database, account.id, new Uint8Array(await file.arrayBuffer()));
     return data({ taken: `${taken.name} ${taken.version}`, ids: taken.ids });
@@ -50,7 +57,9 @@ export default function Shelf({ loaderData: { brushes } }: Route.ComponentProps)
   const take = useFetcher<typeof action>();
   const begin = useFetcher<typeof action>();
   const needle = wanted.trim().toLowerCase();
-  const shown = brushes.filter(({ brush, origin }) => `${brush.name} ${brush.notes} ${origin}`.toLowerCase().includes(needle));
+  const shown = brushes.filter(({ brush, origin }) =>
+    `${brush.name} ${brush.notes} ${origin}`.toLowerCase().includes(needle),
+  );
   const answer = take.data;
   const fresh = new Set([...(answer && "ids" in answer ? answer.ids : []), ...params.getAll("new")]);
   const send = (file: File) => {
@@ -94,9 +103,13 @@ export default function Shelf({ loaderData: { brushes } }: Route.ComponentProps)
             </div>
             {shown.length === 0 ? (
               <div className="sheet border border-line px-8 py-16 text-center">
-                <p className="font-serif text-2xl">{brushes.length === 0 ? "An empty shelf" : "No brush is called that"}</p>
+                <p className="font-serif text-2xl">
+                  {brushes.length === 0 ? "An empty shelf" : "No brush is called that"}
+                </p>
                 <p className="mt-2 text-soft">
-                  {brushes.length === 0 ? "Begin a brush, or drop another maker’s package anywhere on this page." : "Look for part of a name, a note, or the set it came from."}
+                  {brushes.length === 0
+                    ? "Begin a brush, or drop another maker’s package anywhere on this page."
+                    : "Look for part of a name, a note, or the set it came from."}
                 </p>
               </div>
             ) : (

@@ -8,7 +8,9 @@ export function ShelfLine({ kept: { id, revision, brush, origin }, fresh }: { ke
   const { size, softness, passes, drivenBy } = behaviour(brush);
   const driven = drivenBy.map((source) => sources[source as Source].label.toLowerCase()).join(", ");
   return (
-    <li className={`relative flex items-center gap-x-5 px-4.5 py-1.5 focus-within:bg-act-wash hover:bg-act-wash ${fresh ? "bg-act-wash" : ""}`}>
+    <li
+      className={`relative flex items-center gap-x-5 px-4.5 py-1.5 focus-within:bg-act-wash hover:bg-act-wash ${fresh ? "bg-act-wash" : ""}`}
+    >
       <div className="w-58 shrink-0">
         <Link to={`/bench/${id}`} className="font-medium font-serif text-lg leading-tight after:absolute after:inset-0">
           {brush.name}
@@ -29,7 +31,11 @@ export function ShelfLine({ kept: { id, revision, brush, origin }, fresh }: { ke
       <dl className="flex shrink-0 gap-4 max-lg:hidden">
         <Trait name="px wide" value={String(Math.round(size))} share={Math.min(1, Math.log2(size) / 9)} />
         <Trait name="soft" value={`${Math.round(softness * 100)} %`} share={softness} />
-        <Trait name={passes === 1 ? "pass" : "passes"} value={passes > 99 ? "99+" : String(passes)} share={Math.min(1, passes / 20)} />
+        <Trait
+          name={passes === 1 ? "pass" : "passes"}
+          value={passes > 99 ? "99+" : String(passes)}
+          share={Math.min(1, passes / 20)}
+        />
       </dl>
     </li>
   );

@@ -11,7 +11,12 @@ const kinds: Record<Kind, string> = {
 };
 
 /** A button in one of the house's four kinds; with `asChild` it lends its look to a link. */
-export function Button({ kind = "plain", asChild, className = "", ...rest }: ComponentProps<"button"> & { kind?: Kind; asChild?: boolean }) {
+export function Button({
+  kind = "plain",
+  asChild,
+  className = "",
+  ...rest
+}: ComponentProps<"button"> & { kind?: Kind; asChild?: boolean }) {
   const Tag = asChild ? Slot.Root : "button";
   return (
     <Tag

@@ -2,7 +2,19 @@ import { Dialog as Parts } from "radix-ui";
 import type { ReactNode } from "react";
 
 /** A question laid over the screen; Escape and a click beside it close it. */
-export function Dialog({ open, onClose, title, says, children }: { open: boolean; onClose: () => void; title: string; says: ReactNode; children: ReactNode }) {
+export function Dialog({
+  open,
+  onClose,
+  title,
+  says,
+  children,
+}: {
+  open: boolean;
+  onClose: () => void;
+  title: string;
+  says: ReactNode;
+  children: ReactNode;
+}) {
   return (
     <Parts.Root open={open} onOpenChange={(next) => !next && onClose()}>
       <Parts.Portal>

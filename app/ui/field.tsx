@@ -24,7 +24,12 @@ function Framed({ label, hint, fault, children }: Labelled & { children: (contro
       <label htmlFor={id} className="mb-1 block font-medium">
         {label}
       </label>
-      {children({ id, className: box, "aria-invalid": fault ? true : undefined, "aria-describedby": says ? `${id}-says` : undefined })}
+      {children({
+        id,
+        className: box,
+        "aria-invalid": fault ? true : undefined,
+        "aria-describedby": says ? `${id}-says` : undefined,
+      })}
       {says && (
         <p id={`${id}-says`} className={`mt-1 text-[13px] ${fault ? "text-danger" : "text-soft"}`}>
           {says}

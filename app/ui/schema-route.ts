@@ -7,5 +7,7 @@ const schemas: Record<string, () => Record<string, unknown>> = { set: setFileJso
 /** The JSON Schemas of the package's files. */
 export function loader({ params }: Route.LoaderArgs) {
   if (!Object.hasOwn(schemas, params.name)) throw notFound("schema");
-  return Response.json(schemas[params.name](), { headers: { "Content-Type": "application/schema+json", "Cache-Control": "public, max-age=3600" } });
+  return Response.json(schemas[params.name](), {
+    headers: { "Content-Type": "application/schema+json", "Cache-Control": "public, max-age=3600" },
+  });
 }

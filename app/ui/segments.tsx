@@ -13,13 +13,23 @@ interface Props<T extends string> {
 /** One of a few, all of them seen side by side; a group of radio buttons. */
 export function Segments<T extends string>({ label, name, options, value, onPick, className = "" }: Props<T>) {
   return (
-    <div role="radiogroup" aria-label={label} className={`flex w-fit overflow-hidden rounded-md border border-line text-[13px] ${className}`}>
+    <div
+      role="radiogroup"
+      aria-label={label}
+      className={`flex w-fit overflow-hidden rounded-md border border-line text-[13px] ${className}`}
+    >
       {options.map((option) => (
         <label
           key={option}
           className="cursor-pointer bg-raised px-2.5 py-0.5 text-soft has-checked:bg-act has-checked:text-act-ink has-focus-visible:outline-2 has-focus-visible:outline-act pointer-coarse:py-2.5"
         >
-          <input type="radio" name={name} className="sr-only" checked={value === option} onChange={() => onPick(option)} />
+          <input
+            type="radio"
+            name={name}
+            className="sr-only"
+            checked={value === option}
+            onChange={() => onPick(option)}
+          />
           {option}
         </label>
       ))}

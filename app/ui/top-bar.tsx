@@ -25,7 +25,11 @@ export function TopBar({ children }: { children?: ReactNode }) {
         {places
           .filter(({ to }) => signedIn || to === "/outlet")
           .map(({ to, label }) => (
-            <NavLink key={to} to={to} className={({ isActive }) => `py-1 ${isActive ? "font-semibold text-ink" : "text-soft hover:text-ink"}`}>
+            <NavLink
+              key={to}
+              to={to}
+              className={({ isActive }) => `py-1 ${isActive ? "font-semibold text-ink" : "text-soft hover:text-ink"}`}
+            >
               {label}
             </NavLink>
           ))}

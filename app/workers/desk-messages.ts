@@ -12,9 +12,26 @@ export type DeskAsk =
 
 export type DeskTell =
   /** A picture lies on the desk; its thumbnail is at most 240 px wide. */
-  | { readonly kind: "opened"; readonly name: string; readonly width: number; readonly height: number; readonly thumbnail: ImageBitmap }
-  | { readonly kind: "grain"; readonly turn: number; readonly picture: ImageBitmap; readonly seam: number; readonly histogram: readonly number[] }
-  | { readonly kind: "findings"; readonly turn: number; readonly findings: readonly Finding[]; readonly ends: { readonly black: number; readonly white: number } }
+  | {
+      readonly kind: "opened";
+      readonly name: string;
+      readonly width: number;
+      readonly height: number;
+      readonly thumbnail: ImageBitmap;
+    }
+  | {
+      readonly kind: "grain";
+      readonly turn: number;
+      readonly picture: ImageBitmap;
+      readonly seam: number;
+      readonly histogram: readonly number[];
+    }
+  | {
+      readonly kind: "findings";
+      readonly turn: number;
+      readonly findings: readonly Finding[];
+      readonly ends: { readonly black: number; readonly white: number };
+    }
   /** Three strokes for each law and depth. */
   | { readonly kind: "strokes"; readonly turn: number; readonly picture: ImageBitmap }
   | { readonly kind: "exported"; readonly bytes: Uint8Array<ArrayBuffer> }

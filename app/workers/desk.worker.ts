@@ -31,7 +31,9 @@ function bitmapOf({ width, height, data }: Plane, side?: number): Promise<ImageB
     pixels[i * 4 + 3] = 255;
   }
   const whole = new ImageData(pixels, width, height);
-  return side && width > side ? createImageBitmap(whole, { resizeWidth: side, resizeQuality: "high" }) : createImageBitmap(whole);
+  return side && width > side
+    ? createImageBitmap(whole, { resizeWidth: side, resizeQuality: "high" })
+    : createImageBitmap(whole);
 }
 
 async function take(plane: Plane, name: string): Promise<void> {
@@ -64,7 +66,10 @@ async function answer(ask: DeskAsk): Promise<void> {
       const mine = ++beginnings;
       await new Promise((resolve) => setTimeout(resolve));
       if (mine !== beginnings) return;
-      return take({ width: GRAIN_SIDE, height: GRAIN_SIDE, data: Float32Array.from(drawGrain(ask.grain)) }, `${ask.grain.kind}, drawn`);
+      return take(
+        { width: GRAIN_SIDE, height: GRAIN_SIDE, data: Float32Array.from(drawGrain(ask.grain)) },
+        `${ask.grain.kind}, drawn`,
+      );
     }
     case "work":
       return work(ask);
@@ -78,5 +83,7 @@ async function answer(ask: DeskAsk): Promise<void> {
 }
 
 addEventListener("message", ({ data }: MessageEvent<DeskAsk>) => {
-  answer(data).catch((error: unknown) => tell({ kind: "fault", message: error instanceof Error ? error.message : String(error) }));
+  answer(data).catch((error: unknown) =>
+    tell({ kind: "fault", message: error instanceof Error ? error.message : String(error) }),
+  );
 });

@@ -18,7 +18,14 @@ export interface DifferenceAsk {
 }
 
 export type DifferenceTell =
-  | { readonly kind: "found"; readonly turn: number; readonly picture: ImageBitmap; readonly mean: number; readonly most: number; readonly changed: number }
+  | {
+      readonly kind: "found";
+      readonly turn: number;
+      readonly picture: ImageBitmap;
+      readonly mean: number;
+      readonly most: number;
+      readonly changed: number;
+    }
   | { readonly kind: "fault"; readonly turn: number; readonly message: string };
 
 let newest = 0;
@@ -27,7 +34,17 @@ async function compare({ turn, from, to, strokes, width, height, colours }: Diff
   const paper = hexToRgb(colours.paper);
   const ink = { colour: hexToRgb(colours.ink), second: hexToRgb(colours.second) };
   const paint = async (brush: Brush) =>
-    renderHand({ brush, strokes, width, height, ink, paper, seed: 1, pictures: await fetchPictures(brush), bed: { left: 0, top: height * 0.1, width, height: height * 0.8 } });
+    renderHand({
+      brush,
+      strokes,
+      width,
+      height,
+      ink,
+      paper,
+      seed: 1,
+      pictures: await fetchPictures(brush),
+      bed: { left: 0, top: height * 0.1, width, height: height * 0.8 },
+    });
   const before = await paint(from);
   await new Promise((resolve) => setTimeout(resolve));
   if (turn !== newest) return;
@@ -40,7 +57,11 @@ async function compare({ turn, from, to, strokes, width, height, colours }: Diff
 addEventListener("message", ({ data }: MessageEvent<DifferenceAsk>) => {
   newest = data.turn;
   compare(data).catch((error: unknown) => {
-    const tell: DifferenceTell = { kind: "fault", turn: data.turn, message: error instanceof Error ? error.message : String(error) };
+    const tell: DifferenceTell = {
+      kind: "fault",
+      turn: data.turn,
+      message: error instanceof Error ? error.message : String(error),
+    };
     postMessage(tell);
   });
 });

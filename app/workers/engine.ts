@@ -13,7 +13,9 @@ export class Engine {
   /** @param canvas is handed over: afterwards only the worker draws on it */
   constructor(canvas: HTMLCanvasElement, colours: PaperColours, proofs: boolean, hear: (tell: Tell) => void) {
     this.worker.addEventListener("message", ({ data }: MessageEvent<Tell>) => hear(data));
-    this.worker.addEventListener("error", (event) => hear({ kind: "fault", message: event.message || "the engine could not start" }));
+    this.worker.addEventListener("error", (event) =>
+      hear({ kind: "fault", message: event.message || "the engine could not start" }),
+    );
     const offscreen = canvas.transferControlToOffscreen();
     this.ask({ kind: "open", canvas: offscreen, colours, proofs }, [offscreen]);
   }

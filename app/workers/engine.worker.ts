@@ -31,7 +31,8 @@ async function answer(ask: Ask): Promise<void> {
       return tellProofed(await paper?.resize(ask.width, ask.height));
     case "brush":
       brushTurn = ask.turn;
-      if (await paper?.setBrush(ask.brush, () => tell({ kind: "begun", turn: ask.turn }))) tell({ kind: "proofed", turn: ask.turn });
+      if (await paper?.setBrush(ask.brush, () => tell({ kind: "begun", turn: ask.turn })))
+        tell({ kind: "proofed", turn: ask.turn });
       return;
     case "pen-down":
       stroke = ask.stroke;
@@ -115,5 +116,7 @@ function countStrokes(): void {
 }
 
 addEventListener("message", ({ data }: MessageEvent<Ask>) => {
-  answer(data).catch((error: unknown) => tell({ kind: "fault", message: error instanceof Error ? error.message : String(error) }));
+  answer(data).catch((error: unknown) =>
+    tell({ kind: "fault", message: error instanceof Error ? error.message : String(error) }),
+  );
 });

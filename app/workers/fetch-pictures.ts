@@ -12,7 +12,9 @@ export async function fetchPictures(brush: Brush): Promise<Pictures> {
   const key = paths.join();
   const present = together.get(key);
   if (present) return present;
-  const pictures = new Map(await Promise.all(paths.map(async (path): Promise<[string, Picture]> => [path, await fetchPicture(path)])));
+  const pictures = new Map(
+    await Promise.all(paths.map(async (path): Promise<[string, Picture]> => [path, await fetchPicture(path)])),
+  );
   together.set(key, pictures);
   return pictures;
 }

@@ -17,7 +17,12 @@ const LINES = 3;
 const manners = [
   { tip: { size: 22, hardness: 0.7 }, paint: { flow: 0.25 }, hand: steadyLine },
   { tip: { size: 26, hardness: 0.2 }, paint: { flow: 0.06, opacity: 0.7 }, hand: steadyLine },
-  { tip: { size: 24, hardness: 0.6 }, paint: { flow: 0.5 }, responses: [{ quality: "size", source: "pressure", low: 0.15 }], hand: slowSwell },
+  {
+    tip: { size: 24, hardness: 0.6 },
+    paint: { flow: 0.5 },
+    responses: [{ quality: "size", source: "pressure", low: 0.15 }],
+    hand: slowSwell,
+  },
 ] as const;
 
 /** A dry stroke, a wash and a slow swell on a grain in all laws at three depths; undefined when nobody waits for it any more. */
@@ -32,10 +37,29 @@ export async function grainStrokes(grain: Picture, still: () => Promise<boolean>
     for (const [column, depth] of DEPTHS.entries()) {
       if (!(await still())) return undefined;
       for (const [line, { hand, ...part }] of manners.entries()) {
-        const brush = parseBrush({ level: 1, name: "desk", ...part, trail: { spacing: 0.06 }, ground: { grain: { kind: "picture", file: PATH }, law, depth } });
+        const brush = parseBrush({
+          level: 1,
+          name: "desk",
+          ...part,
+          trail: { spacing: 0.06 },
+          ground: { grain: { kind: "picture", file: PATH }, law, depth },
+        });
         const room = { left: 16, top: height * 0.25, width: width - 32, height: height * 0.5 };
-        const pixels = renderHand({ brush, strokes: hand(room).strokes, width, height, ink, paper: [0.992, 0.992, 0.992], seed: 1, pictures });
-        drawing.putImageData(new ImageData(pixels, width, height), column * width, row * height * LINES + line * height);
+        const pixels = renderHand({
+          brush,
+          strokes: hand(room).strokes,
+          width,
+          height,
+          ink,
+          paper: [0.992, 0.992, 0.992],
+          seed: 1,
+          pictures,
+        });
+        drawing.putImageData(
+          new ImageData(pixels, width, height),
+          column * width,
+          row * height * LINES + line * height,
+        );
       }
     }
   }

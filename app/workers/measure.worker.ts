@@ -30,5 +30,7 @@ async function answer({ turn, brush, samples, width, height }: MeasureAsk): Prom
 
 addEventListener("message", ({ data }: MessageEvent<MeasureAsk>) => {
   newest = data.turn;
-  answer(data).catch((error: unknown) => tell({ kind: "fault", turn: data.turn, message: error instanceof Error ? error.message : String(error) }));
+  answer(data).catch((error: unknown) =>
+    tell({ kind: "fault", turn: data.turn, message: error instanceof Error ? error.message : String(error) }),
+  );
 });

@@ -29,7 +29,12 @@ export interface PaperManner {
 
 /** What the page asks of the engine in its worker. Pixels are the canvas's own. */
 export type Ask =
-  | { readonly kind: "open"; readonly canvas: OffscreenCanvas; readonly colours: PaperColours; readonly proofs: boolean }
+  | {
+      readonly kind: "open";
+      readonly canvas: OffscreenCanvas;
+      readonly colours: PaperColours;
+      readonly proofs: boolean;
+    }
   | { readonly kind: "resize"; readonly width: number; readonly height: number }
   | { readonly kind: "brush"; readonly brush: Brush; readonly turn: number }
   | { readonly kind: "pen-down"; readonly stroke: number }
@@ -47,7 +52,13 @@ export type Ask =
   /** All layers as a file. */
   | { readonly kind: "layered" }
   /** The same strokes with several brushes, in pictures of this size. */
-  | { readonly kind: "strip"; readonly turn: number; readonly brushes: readonly Brush[]; readonly width: number; readonly height: number }
+  | {
+      readonly kind: "strip";
+      readonly turn: number;
+      readonly brushes: readonly Brush[];
+      readonly width: number;
+      readonly height: number;
+    }
   /** The outline of the brush's tip. */
   | { readonly kind: "outline"; readonly brush: Brush }
   /** The colour of a px of the paper. */

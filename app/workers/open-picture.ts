@@ -31,18 +31,26 @@ export async function openPicture(file: File): Promise<Picture> {
 }
 
 async function decoded(file: File, head: Uint8Array): Promise<Picture> {
-  if (!/^image\/(png|jpeg|webp)$/.test(file.type)) throw new FormatError(`${file.name}: a PNG, JPEG, WebP or SVG picture can be opened here`);
+  if (!/^image\/(png|jpeg|webp)$/.test(file.type))
+    throw new FormatError(`${file.name}: a PNG, JPEG, WebP or SVG picture can be opened here`);
   const damaged = new FormatError(`${file.name}: the picture cannot be read; it may be damaged`);
   const { width, height } = sidesOf(head) ?? {};
   if (!width || !height) throw damaged;
-  if (width > MOST_SIDE || height > MOST_SIDE) throw new FormatError(`${file.name}: ${width}×${height} px; ${MOST_SIDE} px a side are the most`);
+  if (width > MOST_SIDE || height > MOST_SIDE)
+    throw new FormatError(`${file.name}: ${width}×${height} px; ${MOST_SIDE} px a side are the most`);
   const bitmap = await createImageBitmap(file).catch(() => undefined);
   if (!bitmap) throw damaged;
   try {
     const drawing = new OffscreenCanvas(bitmap.width, bitmap.height).getContext("2d", { willReadFrequently: true });
     if (!drawing) throw new FormatError("this browser cannot draw outside the page");
     drawing.drawImage(bitmap, 0, 0);
-    return { width: bitmap.width, height: bitmap.height, channels: 4, data: new Uint8Array(drawing.getImageData(0, 0, bitmap.width, bitmap.height).data.buffer), full: 255 };
+    return {
+      width: bitmap.width,
+      height: bitmap.height,
+      channels: 4,
+      data: new Uint8Array(drawing.getImageData(0, 0, bitmap.width, bitmap.height).data.buffer),
+      full: 255,
+    };
   } finally {
     bitmap.close();
   }

@@ -12,7 +12,14 @@ const COVERED = 0.25;
 
 /** The outline of one mark at full pressure, where a quarter is covered, as an SVG path about (0, 0) for a tip of 1 px. */
 export function tipOutline(brush: Brush, pictures: Pictures): string {
-  const still = { ...brush, tip: { ...brush.tip, size: SIZE }, trail: trailSchema.parse({}), ground: null, paint: paintSchema.parse({}), responses: [] };
+  const still = {
+    ...brush,
+    tip: { ...brush.tip, size: SIZE },
+    trail: trailSchema.parse({}),
+    ground: null,
+    paint: paintSchema.parse({}),
+    responses: [],
+  };
   const pixels = renderHand({
     brush: still,
     strokes: [[{ x: SIDE / 2, y: SIDE / 2, time: 0, pressure: 1 }]],
@@ -26,5 +33,7 @@ export function tipOutline(brush: Brush, pictures: Pictures): string {
   const alpha = Array.from({ length: SIDE * SIDE }, (_, i) => pixels[i * 4 + 3] / 255);
   const [found] = contours().size([SIDE, SIDE]).thresholds([COVERED])(alpha);
   const place = (v: number) => ((v - SIDE / 2) / SIZE).toFixed(3);
-  return found.coordinates.flatMap((polygon) => polygon.map((ring) => `M${ring.map(([x, y]) => `${place(x)},${place(y)}`).join("L")}Z`)).join("");
+  return found.coordinates
+    .flatMap((polygon) => polygon.map((ring) => `M${ring.map(([x, y]) => `${place(x)},${place(y)}`).join("L")}Z`))
+    .join("");
 }

@@ -69,7 +69,17 @@ export class OwnPaint {
   begin(brush: Brush, pictures: Pictures, ink: Ink, seed: number): StrokePainter | undefined {
     const layer = this.chosen();
     if (!layer || layer.locked || !layer.visible) return undefined;
-    const stroke: OwnStroke = { kind: "stroke", layer: layer.id, onMask: this.state.onMask, keepsAlpha: layer.keepsAlpha, brush, pictures, samples: [], seed, ink };
+    const stroke: OwnStroke = {
+      kind: "stroke",
+      layer: layer.id,
+      onMask: this.state.onMask,
+      keepsAlpha: layer.keepsAlpha,
+      brush,
+      pictures,
+      samples: [],
+      seed,
+      ink,
+    };
     this.acts.push(stroke);
     return this.painterOf(stroke);
   }

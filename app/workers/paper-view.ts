@@ -40,7 +40,10 @@ export class PaperView {
     const { columns } = this.surface;
     const tiles = [...this.waiting.keys()].filter((index) => {
       const [x, y] = [((index % columns) + 0.5) * TILE, (Math.floor(index / columns) + 0.5) * TILE];
-      return rooms.some(({ left, top, width, height }) => x > left - TILE / 2 && x < left + width + TILE / 2 && y > top - TILE / 2 && y < top + height + TILE / 2);
+      return rooms.some(
+        ({ left, top, width, height }) =>
+          x > left - TILE / 2 && x < left + width + TILE / 2 && y > top - TILE / 2 && y < top + height + TILE / 2,
+      );
     });
     this.showTiles(tiles);
   }
@@ -54,7 +57,8 @@ export class PaperView {
   }
 
   private gather(): void {
-    for (const { index, bands } of this.surface.takeDirty()) this.waiting.set(index, (this.waiting.get(index) ?? 0) | bands);
+    for (const { index, bands } of this.surface.takeDirty())
+      this.waiting.set(index, (this.waiting.get(index) ?? 0) | bands);
   }
 
   private showTiles(indices: readonly number[]): void {

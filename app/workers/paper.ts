@@ -67,7 +67,15 @@ export class Paper {
     const drawing = canvas.getContext("2d", { alpha: false });
     if (!drawing) throw new Error("this browser cannot draw outside the page");
     this.drawing = drawing;
-    this.manner = { use: "paint", lit: true, colours, proofs: usualProofs, hand: "slow-swell", grain: null, painter: "full pen" };
+    this.manner = {
+      use: "paint",
+      lit: true,
+      colours,
+      proofs: usualProofs,
+      hand: "slow-swell",
+      grain: null,
+      painter: "full pen",
+    };
     this.ink = inkOf(colours);
     this.surface = this.newSurface();
     this.own = new OwnPaint(this.surface, PROOF_LAYERS);
@@ -142,7 +150,14 @@ export class Paper {
     const { surface, manner } = this;
     surface.paintOn(PROOFS);
     if (needsBed(brush)) paintBed(surface, room);
-    else if (below !== "nothing") paintHand(surface, washBrush(room.height * 0.72), { ...this.ink, colour: hexToRgb(WASH_INK) }, washStrokes(room), 1);
+    else if (below !== "nothing")
+      paintHand(
+        surface,
+        washBrush(room.height * 0.72),
+        { ...this.ink, colour: hexToRgb(WASH_INK) },
+        washStrokes(room),
+        1,
+      );
     if (below === "layer") surface.paintOn(ABOVE);
     const seen = asPainter(manner.painter);
     paintHand(
@@ -190,7 +205,9 @@ export class Paper {
       this.view.release();
       this.view = this.newView();
     }
-    const same = (["colours", "proofs", "hand", "grain", "painter"] as const).every((key) => JSON.stringify(manner[key]) === JSON.stringify(before[key]));
+    const same = (["colours", "proofs", "hand", "grain", "painter"] as const).every(
+      (key) => JSON.stringify(manner[key]) === JSON.stringify(before[key]),
+    );
     return !same && this.drawAnew();
   }
 

@@ -6,7 +6,12 @@ export function sampleOf(event: PointerEvent, box: DOMRect, scale: number): Samp
   const place = { x: (event.clientX - box.left) * scale, y: (event.clientY - box.top) * scale, time: event.timeStamp };
   // A mouse and a finger report constants for what they do not measure: brushes may name stand-ins for those.
   if (event.pointerType !== "pen") return place;
-  return { ...place, pressure: event.pressure, ...leanFromStance(stanceFromTilt(event.tiltX, event.tiltY)), twist: event.twist };
+  return {
+    ...place,
+    pressure: event.pressure,
+    ...leanFromStance(stanceFromTilt(event.tiltX, event.tiltY)),
+    twist: event.twist,
+  };
 }
 
 /** All readings that the browser gathered into one event, oldest first. */

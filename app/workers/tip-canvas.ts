@@ -24,7 +24,15 @@ export class TipCanvas {
   private surface: Surface;
   private picture: Picture;
   private mapped = false;
-  private stroke: { readonly pen: TipPen; readonly pictures: Pictures; readonly samples: Sample[]; readonly seed: number; readonly painter: StrokePainter } | undefined;
+  private stroke:
+    | {
+        readonly pen: TipPen;
+        readonly pictures: Pictures;
+        readonly samples: Sample[];
+        readonly seed: number;
+        readonly painter: StrokePainter;
+      }
+    | undefined;
 
   constructor(private readonly canvas: OffscreenCanvas) {
     const drawing = canvas.getContext("2d", { alpha: false });
@@ -55,7 +63,13 @@ export class TipCanvas {
   penDown(pen: TipPen, pictures: Pictures, seed: number): void {
     this.surface.layers[0].keepsAlpha = pen.keepsAlpha;
     const { brush, ink } = this.mannerOf(pen);
-    this.stroke = { pen, pictures, samples: [], seed, painter: new StrokePainter(this.surface, brush, ink, seed, pictures) };
+    this.stroke = {
+      pen,
+      pictures,
+      samples: [],
+      seed,
+      painter: new StrokePainter(this.surface, brush, ink, seed, pictures),
+    };
   }
 
   penMove(samples: readonly Sample[]): void {
@@ -82,7 +96,10 @@ export class TipCanvas {
 
   private mannerOf({ brush, use, grey }: TipPen): { readonly brush: Brush; readonly ink: Ink } {
     const colour: Rgb = this.mapped ? [grey, grey, grey] : INK;
-    return { brush: use === "smudge" ? smudging(brush) : brush, ink: { colour, second: colour, erases: use === "erase" } };
+    return {
+      brush: use === "smudge" ? smudging(brush) : brush,
+      ink: { colour, second: colour, erases: use === "erase" },
+    };
   }
 
   private show(): void {

@@ -42,7 +42,11 @@ export type TipAsk =
   | { readonly kind: "shape"; readonly shape: DrawnShape; readonly side: number; readonly goes: Goes }
   | { readonly kind: "open"; readonly picture: Picture; readonly name: string; readonly goes: Goes }
   /** Tips that are kept, by the addresses of their pictures. */
-  | { readonly kind: "kept"; readonly pictures: readonly { readonly address: string; readonly weight: number }[]; readonly mapped: boolean }
+  | {
+      readonly kind: "kept";
+      readonly pictures: readonly { readonly address: string; readonly weight: number }[];
+      readonly mapped: boolean;
+    }
   /** Reads the opened picture in another way. */
   | { readonly kind: "source"; readonly source: StrengthSource }
   | { readonly kind: "step"; readonly step: TipStep }
@@ -101,4 +105,6 @@ export interface StepAsk {
   readonly step: TipStep;
 }
 
-export type StepTell = { readonly kind: "done"; readonly sheet: TipSheet } | { readonly kind: "fault"; readonly message: string };
+export type StepTell =
+  | { readonly kind: "done"; readonly sheet: TipSheet }
+  | { readonly kind: "fault"; readonly message: string };

@@ -2,7 +2,15 @@ import { histogramOf } from "@core/desk/levels";
 import { evenedOut } from "@core/desk/tip/family";
 import { tipFindings } from "@core/desk/tip/findings";
 import { weightCentre } from "@core/desk/tip/place";
-import { blankSheet, likelySource, pictureOfSheet, type StrengthSource, sheetOfKept, sheetOfPicture, type TipSheet } from "@core/desk/tip/sheet";
+import {
+  blankSheet,
+  likelySource,
+  pictureOfSheet,
+  type StrengthSource,
+  sheetOfKept,
+  sheetOfPicture,
+  type TipSheet,
+} from "@core/desk/tip/sheet";
 import { stepNames, type TipStep } from "@core/desk/tip/steps";
 import { writeGreyAlpha16 } from "@core/formats/png/png";
 import { readTipPicture } from "@core/formats/png/tip-picture";
@@ -51,7 +59,11 @@ async function show(load: boolean): Promise<void> {
   if (!member) return;
   if (load) canvas?.load(member.sheet);
   const { strength, map } = member.sheet;
-  const shown = await Promise.all(members.map(async ({ name, weight, sheet }): Promise<TipMember> => ({ name, weight, thumbnail: await thumbnailOf(sheet) })));
+  const shown = await Promise.all(
+    members.map(
+      async ({ name, weight, sheet }): Promise<TipMember> => ({ name, weight, thumbnail: await thumbnailOf(sheet) }),
+    ),
+  );
   tell(
     {
       kind: "sheet",
@@ -109,7 +121,8 @@ async function thumbnailOf({ strength }: TipSheet): Promise<ImageBitmap> {
   const [w, h] = [Math.max(1, Math.round(width * scale)), Math.max(1, Math.round(height * scale))];
   const pixels = new Uint8ClampedArray(w * h * 4);
   for (let y = 0; y < h; y++) {
-    for (let x = 0; x < w; x++) pixels[(y * w + x) * 4 + 3] = 255 * data[Math.floor((y + 0.5) / scale) * width + Math.floor((x + 0.5) / scale)];
+    for (let x = 0; x < w; x++)
+      pixels[(y * w + x) * 4 + 3] = 255 * data[Math.floor((y + 0.5) / scale) * width + Math.floor((x + 0.5) / scale)];
   }
   return createImageBitmap(new ImageData(pixels, w, h));
 }
@@ -133,7 +146,10 @@ function begin(step: TipStep): void {
   });
   worker.addEventListener("error", ({ message }) => {
     finish();
-    tell({ kind: "fault", message: `${stepNames[step.kind]} could not be done: ${message || "its worker did not start"}` });
+    tell({
+      kind: "fault",
+      message: `${stepNames[step.kind]} could not be done: ${message || "its worker did not start"}`,
+    });
   });
   const finish = () => {
     clearTimeout(waiting);
@@ -155,7 +171,13 @@ async function openKept({ pictures, mapped }: Extract<TipAsk, { kind: "kept" }>)
     pictures.map(async ({ address, weight }, n) => {
       const answer = await fetch(address);
       if (!answer.ok) throw new Error(`a picture of this tip could not be loaded (${answer.status})`);
-      return { ...newMember(`tip ${n + 1}`, sheetOfKept(readTipPicture(new Uint8Array(await answer.arrayBuffer()), address), mapped)), weight };
+      return {
+        ...newMember(
+          `tip ${n + 1}`,
+          sheetOfKept(readTipPicture(new Uint8Array(await answer.arrayBuffer()), address), mapped),
+        ),
+        weight,
+      };
     }),
   );
   put(kept, "alone");
@@ -255,5 +277,7 @@ async function answer(ask: TipAsk): Promise<unknown> {
 }
 
 addEventListener("message", ({ data }: MessageEvent<TipAsk>) => {
-  answer(data).catch((error: unknown) => tell({ kind: "fault", message: error instanceof Error ? error.message : String(error) }));
+  answer(data).catch((error: unknown) =>
+    tell({ kind: "fault", message: error instanceof Error ? error.message : String(error) }),
+  );
 });

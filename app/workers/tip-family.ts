@@ -22,7 +22,11 @@ export interface Member {
 /** The most bytes that all that can be taken back may have. */
 const MOST_KEPT = 400 << 20;
 
-export function newMember(name: string, sheet: TipSheet, from?: { readonly picture: Picture; readonly source: StrengthSource }): Member {
+export function newMember(
+  name: string,
+  sheet: TipSheet,
+  from?: { readonly picture: Picture; readonly source: StrengthSource },
+): Member {
   return { name, weight: 1, sheet, picture: from?.picture, source: from?.source, undo: [], redo: [] };
 }
 

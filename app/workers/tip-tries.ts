@@ -40,12 +40,21 @@ interface Piece {
  * The tip at its true sizes, a stroke, a turning ring of marks and a stamped field, below one another.
  * @param chosen which of the family is shown where only one is @param still lets others in between the pieces; false ends the work
  */
-export async function triesOf(brush: Brush, pictures: ReadonlyMap<string, Picture>, chosen: number, still: () => Promise<boolean>): Promise<ImageBitmap | undefined> {
+export async function triesOf(
+  brush: Brush,
+  pictures: ReadonlyMap<string, Picture>,
+  chosen: number,
+  still: () => Promise<boolean>,
+): Promise<ImageBitmap | undefined> {
   const drawing = new OffscreenCanvas(TRIES_WIDTH, TRIES_HEIGHT).getContext("2d");
   if (!drawing) throw new Error("this browser cannot draw outside the page");
   for (const { at, brush: one, strokes } of piecesOf(brush, chosen)) {
     const [left, top, width, height] = at;
-    drawing.putImageData(new ImageData(renderHand({ brush: one, strokes, width, height, ink, paper, seed: 1, pictures }), width, height), left, top);
+    drawing.putImageData(
+      new ImageData(renderHand({ brush: one, strokes, width, height, ink, paper, seed: 1, pictures }), width, height),
+      left,
+      top,
+    );
     if (!(await still())) return undefined;
   }
   return drawing.canvas.transferToImageBitmap();
@@ -70,11 +79,20 @@ function piecesOf(brush: Brush, chosen: number): Piece[] {
   ];
   const turned: Brush["responses"] = [responseSchema.parse({ quality: "angle", source: "twist", low: 0, high: 360 })];
   const ring = { ...stamp(RING_SIZE), tip: { ...stamp(RING_SIZE).tip, pivot: brush.tip.pivot }, responses: turned };
-  const field = scaledBrush({ ...brush, tip: { ...brush.tip, roundness: 1 }, responses: [...brush.responses, ...turned] }, FIELD_SIZE / brush.tip.size);
+  const field = scaledBrush(
+    { ...brush, tip: { ...brush.tip, roundness: 1 }, responses: [...brush.responses, ...turned] },
+    FIELD_SIZE / brush.tip.size,
+  );
   const line = scaledBrush(brush, Math.min(1, 64 / brush.tip.size));
   return [
-    ...TRUE_SIZES.map((size, n): Piece => ({ at: boxes[n], brush: stamp(size), strokes: [middle(boxes[n][2], boxes[n][3])] })),
-    { at: [0, 210, TRIES_WIDTH, 106], brush: line, strokes: slowSwell({ left: 34, top: 24, width: TRIES_WIDTH - 68, height: 58 }).strokes },
+    ...TRUE_SIZES.map(
+      (size, n): Piece => ({ at: boxes[n], brush: stamp(size), strokes: [middle(boxes[n][2], boxes[n][3])] }),
+    ),
+    {
+      at: [0, 210, TRIES_WIDTH, 106],
+      brush: line,
+      strokes: slowSwell({ left: 34, top: 24, width: TRIES_WIDTH - 68, height: 58 }).strokes,
+    },
     { at: [0, 318, TRIES_WIDTH, 150], brush: ring, strokes: ringOf(TRIES_WIDTH / 2, 75, 42) },
     { at: [0, 470, TRIES_WIDTH, 148], brush: field, strokes: fieldOf(TRIES_WIDTH, 148) },
   ];

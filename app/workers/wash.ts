@@ -4,7 +4,13 @@ import type { Room } from "@core/hand/simulate";
 
 /** A plain brush that lays the colour under the "over wet colour" proof. */
 export function washBrush(size: number): Brush {
-  return parseBrush({ level: 1, name: "wash", tip: { size: Math.min(2000, Math.max(1, size)), hardness: 0.9 }, trail: { spacing: 0.05 }, paint: { build: "even" } });
+  return parseBrush({
+    level: 1,
+    name: "wash",
+    tip: { size: Math.min(2000, Math.max(1, size)), hardness: 0.9 },
+    trail: { spacing: 0.05 },
+    paint: { build: "even" },
+  });
 }
 
 export function washStrokes({ left, top, width, height }: Room): Sample[][] {

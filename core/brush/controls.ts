@@ -23,7 +23,10 @@ const controlSchema = z
     low: z.number(),
     high: z.number(),
   })
-  .refine(({ quality, low, high }) => low < high && low >= qualityRow(quality).low && high <= qualityRow(quality).high, "a control’s range lies within its quality’s");
+  .refine(
+    ({ quality, low, high }) => low < high && low >= qualityRow(quality).low && high <= qualityRow(quality).high,
+    "a control’s range lies within its quality’s",
+  );
 
 export type Control = z.infer<typeof controlSchema>;
 
@@ -31,4 +34,7 @@ export type Control = z.infer<typeof controlSchema>;
 export const controlsSchema = z
   .array(controlSchema)
   .max(MOST_CONTROLS)
-  .refine((controls) => new Set(controls.map(({ quality }) => quality)).size === controls.length, "a quality has one control at most");
+  .refine(
+    (controls) => new Set(controls.map(({ quality }) => quality)).size === controls.length,
+    "a quality has one control at most",
+  );

@@ -41,7 +41,9 @@ function responseDifferences(from: Brush, to: Brush): Difference[] {
     return named;
   };
   const [before, after] = [byName(from), byName(to)];
-  const gone = [...before.keys()].filter((what) => !after.has(what)).map((what): Difference => ({ kind: "response", what, change: "removed" }));
+  const gone = [...before.keys()]
+    .filter((what) => !after.has(what))
+    .map((what): Difference => ({ kind: "response", what, change: "removed" }));
   const come = [...after].flatMap(([what, text]): Difference[] => {
     const had = before.get(what);
     return had === text ? [] : [{ kind: "response", what, change: had === undefined ? "added" : "changed" }];
@@ -52,14 +54,17 @@ function responseDifferences(from: Brush, to: Brush): Difference[] {
 function settingDifferences(from: Brush, to: Brush): Difference[] {
   const found: Difference[] = [];
   if (from.name !== to.name) found.push({ kind: "setting", what: "name", from: from.name, to: to.name });
-  for (const list of lists) if (JSON.stringify(from[list]) !== JSON.stringify(to[list])) found.push({ kind: "setting", what: list, from: "its own", to: "others" });
+  for (const list of lists)
+    if (JSON.stringify(from[list]) !== JSON.stringify(to[list]))
+      found.push({ kind: "setting", what: list, from: "its own", to: "others" });
   for (const part of parts) {
     const [a, b] = [from[part] as Record<string, unknown> | null, to[part] as Record<string, unknown> | null];
     if (!a !== !b) found.push({ kind: "setting", what: part, from: a ? "there" : "none", to: b ? "there" : "none" });
     if (!a || !b) continue;
     for (const key of new Set([...Object.keys(a), ...Object.keys(b)])) {
       if (qualityNames.some((name) => name === key && qualityRow(name).body === part)) continue;
-      if (JSON.stringify(a[key]) !== JSON.stringify(b[key])) found.push({ kind: "setting", what: `${part}: ${key}`, from: brief(a[key]), to: brief(b[key]) });
+      if (JSON.stringify(a[key]) !== JSON.stringify(b[key]))
+        found.push({ kind: "setting", what: `${part}: ${key}`, from: brief(a[key]), to: brief(b[key]) });
     }
   }
   return found;

@@ -36,7 +36,8 @@ function between<T>(a: T, b: T, share: number, name = ""): T {
     const fields = Object.keys({ ...a, ...b }).map((key) => [key, between(a[key], b[key], share, key)]);
     return Object.fromEntries(fields.filter(([, value]) => value !== undefined));
   }
-  if (Array.isArray(a) && Array.isArray(b) && a.length === b.length && a.every((v) => typeof v === "number")) return a.map((v, i) => between(v, b[i], share)) as T;
+  if (Array.isArray(a) && Array.isArray(b) && a.length === b.length && a.every((v) => typeof v === "number"))
+    return a.map((v, i) => between(v, b[i], share)) as T;
   return share < 0.5 ? a : b;
 }
 
@@ -93,7 +94,11 @@ function curveBetween(a: Curve, b: Curve, share: number): Curve {
 function settled(mixed: unknown, nearer: Brush): Brush {
   const value = structuredClone(mixed) as Record<string, unknown>;
   for (const issue of brushSchema.safeParse(value).error?.issues ?? []) {
-    const parent = issue.path.slice(0, -1).reduce<unknown>((at, key) => (at as Record<PropertyKey, unknown> | undefined)?.[key], value) as Record<PropertyKey, unknown> | undefined;
+    const parent = issue.path
+      .slice(0, -1)
+      .reduce<unknown>((at, key) => (at as Record<PropertyKey, unknown> | undefined)?.[key], value) as
+      | Record<PropertyKey, unknown>
+      | undefined;
     const last = issue.path[issue.path.length - 1];
     const number = parent?.[last];
     if (parent && typeof number === "number") parent[last] = Math.round(number);
@@ -101,5 +106,8 @@ function settled(mixed: unknown, nearer: Brush): Brush {
   const parsed = brushSchema.safeParse(value);
   if (parsed.success) return parsed.data;
   const parts = new Set(parsed.error.issues.map((issue) => String(issue.path[0])));
-  return brushSchema.parse({ ...value, ...Object.fromEntries([...parts].map((part) => [part, nearer[part as keyof Brush]])) });
+  return brushSchema.parse({
+    ...value,
+    ...Object.fromEntries([...parts].map((part) => [part, nearer[part as keyof Brush]])),
+  });
 }

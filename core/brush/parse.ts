@@ -12,7 +12,8 @@ export class BrushError extends Error {
  */
 export function parseBrush(data: unknown): Brush {
   const level = typeof data === "object" && data !== null && "level" in data ? data.level : undefined;
-  if (typeof level === "number" && level > LEVEL) throw new BrushError(`level: this brush needs engine level ${level}, this Brosse knows ${LEVEL}`);
+  if (typeof level === "number" && level > LEVEL)
+    throw new BrushError(`level: this brush needs engine level ${level}, this Brosse knows ${LEVEL}`);
   const result = brushSchema.safeParse(data);
   if (!result.success) throw new BrushError(firstFault(result.error));
   return result.data;

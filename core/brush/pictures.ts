@@ -21,12 +21,19 @@ export function renamePictures(brush: Brush, names: ReadonlyMap<string, string>)
             ...brush.tip,
             shape: {
               ...shape,
-              pictures: shape.pictures.map((p) => ({ ...p, file: renamed(p.file), ...(p.map ? { map: renamed(p.map) } : {}) })),
+              pictures: shape.pictures.map((p) => ({
+                ...p,
+                file: renamed(p.file),
+                ...(p.map ? { map: renamed(p.map) } : {}),
+              })),
               ...(shape.start === undefined ? {} : { start: renamed(shape.start) }),
               ...(shape.end === undefined ? {} : { end: renamed(shape.end) }),
             },
           }
         : brush.tip,
-    ground: ground?.grain.kind === "picture" ? { ...ground, grain: { ...ground.grain, file: renamed(ground.grain.file) } } : ground,
+    ground:
+      ground?.grain.kind === "picture"
+        ? { ...ground, grain: { ...ground.grain, file: renamed(ground.grain.file) } }
+        : ground,
   };
 }

@@ -21,7 +21,13 @@ export function ciede2000([l1, a1, b1]: Lab, [l2, a2, b2]: Lab): number {
   const dH = 2 * Math.sqrt(c1 * c2) * Math.sin(dh / 2 / DEGREES);
   const meanL = (l1 + l2) / 2;
   const c = (c1 + c2) / 2;
-  const h = grey ? h1 + h2 : Math.abs(turn) <= 180 ? (h1 + h2) / 2 : h1 + h2 < 360 ? (h1 + h2 + 360) / 2 : (h1 + h2 - 360) / 2;
+  const h = grey
+    ? h1 + h2
+    : Math.abs(turn) <= 180
+      ? (h1 + h2) / 2
+      : h1 + h2 < 360
+        ? (h1 + h2 + 360) / 2
+        : (h1 + h2 - 360) / 2;
   const t = 1 - 0.17 * cos(h - 30) + 0.24 * cos(2 * h) + 0.32 * cos(3 * h + 6) - 0.2 * cos(4 * h - 63);
   const sL = 1 + (0.015 * (meanL - 50) ** 2) / Math.sqrt(20 + (meanL - 50) ** 2);
   const sC = 1 + 0.045 * c;

@@ -7,7 +7,11 @@ export type Rgb = readonly [number, number, number];
 export function hexToRgb(hex: string): Rgb {
   const found = /^#([0-9a-f]{2})([0-9a-f]{2})([0-9a-f]{2})$/i.exec(hex);
   if (!found) throw new RangeError(`"${hex}" is not a colour like #1f2a30`);
-  return [Number.parseInt(found[1], 16) / 255, Number.parseInt(found[2], 16) / 255, Number.parseInt(found[3], 16) / 255];
+  return [
+    Number.parseInt(found[1], 16) / 255,
+    Number.parseInt(found[2], 16) / 255,
+    Number.parseInt(found[3], 16) / 255,
+  ];
 }
 
 /** Writes `#rrggbb`, each channel to the nearest 1/255. */

@@ -15,7 +15,10 @@ export function blurredBy(plane: Plane, sigma: number): Plane {
   const width = Math.sqrt((12 * sigma * sigma) / BOXES + 1);
   const small = Math.max(0, Math.floor((width - 1) / 2));
   const variance = (r: number) => ((2 * r + 1) ** 2 - 1) / 12;
-  const larger = Math.min(BOXES, Math.max(0, Math.round((sigma * sigma - BOXES * variance(small)) / (variance(small + 1) - variance(small)))));
+  const larger = Math.min(
+    BOXES,
+    Math.max(0, Math.round((sigma * sigma - BOXES * variance(small)) / (variance(small + 1) - variance(small)))),
+  );
   return boxed(
     plane,
     Array.from({ length: BOXES }, (_, n) => (n < larger ? small + 1 : small)),

@@ -13,7 +13,9 @@ export const grainWorkSchema = z.strictObject({
   /** Straightens a photograph taken askew: degrees, counter-clockwise as seen. What would have nothing in its corners is cut off. */
   turn: z.number().min(-45).max(45).default(0),
   /** The part that is used, in shares of the picture's sides. */
-  part: z.strictObject({ left: share, top: share, width: z.number().min(0.02).max(1), height: z.number().min(0.02).max(1) }).prefault({ left: 0, top: 0, width: 1, height: 1 }),
+  part: z
+    .strictObject({ left: share, top: share, width: z.number().min(0.02).max(1), height: z.number().min(0.02).max(1) })
+    .prefault({ left: 0, top: 0, width: 1, height: 1 }),
   /** The light is evened out over distances above this share of the shorter side; 1 leaves it. */
   even: share.default(1),
   black: share.default(0),
@@ -63,5 +65,7 @@ export function grainOfPlane(opened: Plane, work: GrainWork): Plane {
   const sharp = work.sharpen > 0 ? sharpened(toned, work.sharpen) : toned;
   const turned = work.invert ? inverted(sharp) : sharp;
   const overlap = Math.round(work.overlap * shorter);
-  return work.tile === "none" || overlap < 2 ? turned : tiled(turned, Math.min(overlap, Math.floor(shorter / 2)), work.tile);
+  return work.tile === "none" || overlap < 2
+    ? turned
+    : tiled(turned, Math.min(overlap, Math.floor(shorter / 2)), work.tile);
 }

@@ -28,7 +28,9 @@ const BLUE = 0.0722;
 export function greyOf({ width, height, channels, data, full }: Picture): Plane {
   const out = new Float32Array(width * height);
   if (channels === 1) for (let i = 0; i < out.length; i++) out[i] = data[i] / full;
-  else if (channels === 3) for (let i = 0, at = 0; i < out.length; i++, at += 3) out[i] = (RED * data[at] + GREEN * data[at + 1] + BLUE * data[at + 2]) / full;
+  else if (channels === 3)
+    for (let i = 0, at = 0; i < out.length; i++, at += 3)
+      out[i] = (RED * data[at] + GREEN * data[at + 1] + BLUE * data[at + 2]) / full;
   else
     for (let i = 0, at = 0; i < out.length; i++, at += channels) {
       const light = channels === 4 ? RED * data[at] + GREEN * data[at + 1] + BLUE * data[at + 2] : data[at];
@@ -42,7 +44,10 @@ export function greyOf({ width, height, channels, data, full }: Picture): Plane 
 export function reducedTo({ width, height, data }: Plane, w: number, h: number): Plane {
   return planeOf(w, h, (x, y) => {
     const [x0, y0] = [Math.floor((x * width) / w), Math.floor((y * height) / h)];
-    const [x1, y1] = [Math.max(x0 + 1, Math.floor(((x + 1) * width) / w)), Math.max(y0 + 1, Math.floor(((y + 1) * height) / h))];
+    const [x1, y1] = [
+      Math.max(x0 + 1, Math.floor(((x + 1) * width) / w)),
+      Math.max(y0 + 1, Math.floor(((y + 1) * height) / h)),
+    ];
     let sum = 0;
     for (let j = y0; j < y1; j++) for (let i = x0; i < x1; i++) sum += data[j * width + i];
     return sum / ((x1 - x0) * (y1 - y0));
@@ -52,7 +57,9 @@ export function reducedTo({ width, height, data }: Plane, w: number, h: number):
 /** A plane whose shorter side is at most so many px, in its own proportions. */
 export function reduced(plane: Plane, side: number): Plane {
   const scale = side / Math.min(plane.width, plane.height);
-  return scale >= 1 ? plane : reducedTo(plane, Math.max(1, Math.round(plane.width * scale)), Math.max(1, Math.round(plane.height * scale)));
+  return scale >= 1
+    ? plane
+    : reducedTo(plane, Math.max(1, Math.round(plane.width * scale)), Math.max(1, Math.round(plane.height * scale)));
 }
 
 /** A plane as a picture of 16-bit grey. */

@@ -33,7 +33,8 @@ export function repeatOf(plane: Plane): Repeat {
         const row = ((y + dy) % SIDE) * SIDE;
         for (let x = 0; x < SIDE; x++) sum += v[y * SIDE + x] * v[row + ((x + dx + SIDE) % SIDE)];
       }
-      if (sum / power > best.strength) best = { strength: sum / power, dx: (dx * plane.width) / SIDE, dy: (dy * plane.height) / SIDE };
+      if (sum / power > best.strength)
+        best = { strength: sum / power, dx: (dx * plane.width) / SIDE, dy: (dy * plane.height) / SIDE };
     }
   }
   return best;

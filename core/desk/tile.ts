@@ -9,7 +9,8 @@ export type TileWay = "blend" | "cut";
  */
 export function tiled(plane: Plane, overlap: number, way: TileWay): Plane {
   const { width, height } = plane;
-  if (!(overlap >= 2 && overlap <= Math.min(width, height) / 2)) throw new RangeError(`an overlap of ${overlap} px does not fit into ${width}×${height} px`);
+  if (!(overlap >= 2 && overlap <= Math.min(width, height) / 2))
+    throw new RangeError(`an overlap of ${overlap} px does not fit into ${width}×${height} px`);
   return transposed(joinedAcross(transposed(joinedAcross(plane, overlap, way)), overlap, way));
 }
 
@@ -20,14 +21,18 @@ function transposed({ width, height, data }: Plane): Plane {
   const out = new Float32Array(data.length);
   for (let top = 0; top < height; top += BLOCK)
     for (let left = 0; left < width; left += BLOCK)
-      for (let y = top; y < Math.min(height, top + BLOCK); y++) for (let x = left; x < Math.min(width, left + BLOCK); x++) out[x * height + y] = data[y * width + x];
+      for (let y = top; y < Math.min(height, top + BLOCK); y++)
+        for (let x = left; x < Math.min(width, left + BLOCK); x++) out[x * height + y] = data[y * width + x];
   return { width: height, height: width, data: out };
 }
 
 /** Joins right to left: the strip of the left border shows the right one's px up to a seam in each row. */
 function joinedAcross({ width, height, data }: Plane, overlap: number, way: TileWay): Plane {
   const w = width - overlap;
-  const seam = way === "cut" ? leastPath(overlap, height, (x, y) => (data[y * width + w + x] - data[y * width + x]) ** 2) : undefined;
+  const seam =
+    way === "cut"
+      ? leastPath(overlap, height, (x, y) => (data[y * width + w + x] - data[y * width + x]) ** 2)
+      : undefined;
   const out = new Float32Array(w * height);
   for (let y = 0; y < height; y++) {
     out.set(data.subarray(y * width, y * width + w), y * w);
@@ -58,7 +63,9 @@ function softStep(distance: number): number {
 export function leastPath(width: number, height: number, error: (x: number, y: number) => number): Int32Array {
   const sums = new Float64Array(width * height);
   for (let x = 0; x < width; x++) sums[x] = error(x, 0);
-  for (let y = 1; y < height; y++) for (let x = 0; x < width; x++) sums[y * width + x] = error(x, y) + sums[(y - 1) * width + nearestBelow(sums, (y - 1) * width, width, x)];
+  for (let y = 1; y < height; y++)
+    for (let x = 0; x < width; x++)
+      sums[y * width + x] = error(x, y) + sums[(y - 1) * width + nearestBelow(sums, (y - 1) * width, width, x)];
   const path = new Int32Array(height);
   const last = (height - 1) * width;
   for (let x = 1; x < width; x++) if (sums[last + x] < sums[last + path[height - 1]]) path[height - 1] = x;

@@ -105,7 +105,11 @@ export class GroundSheet {
         let height = lie.at(left + x - this.originX, top + y - this.originY);
         if (paper) height *= 1 - paper.depth * (1 - paper.lie.at(left + x, top + y));
         words[tile / 2 + y * TILE + x] = height * ONE;
-        if (depth !== undefined) words[(tile + PLANE) / 2 + y * TILE + x] = Math.min(ONE, Math.round((ONE + 1) / (MOST_PER * (1 - depth * (1 - height)))));
+        if (depth !== undefined)
+          words[(tile + PLANE) / 2 + y * TILE + x] = Math.min(
+            ONE,
+            Math.round((ONE + 1) / (MOST_PER * (1 - depth * (1 - height)))),
+          );
       }
     }
     return tile;
@@ -135,7 +139,8 @@ export class MarkSheet {
     this.side = Math.ceil((size * 1.5 + 2 * MARGIN + STRAY) / 8) * 8;
     this.address = kernels.heap.take(this.side * this.side * 2);
     const words = kernels.heap.u16;
-    for (let y = 0; y < this.side; y++) for (let x = 0; x < this.side; x++) words[this.address / 2 + y * this.side + x] = lie.at(x + 0.5, y + 0.5) * ONE;
+    for (let y = 0; y < this.side; y++)
+      for (let x = 0; x < this.side; x++) words[this.address / 2 + y * this.side + x] = lie.at(x + 0.5, y + 0.5) * ONE;
   }
 
   /** Where in the sheet the middle of a mark lies, for chances of 0…1. */

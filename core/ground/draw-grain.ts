@@ -31,14 +31,22 @@ function heightOf(grain: DrawnGrain): Height {
       return (u, v) => {
         const hill = hills(u, v);
         // Hills are rounded, valleys narrow.
-        return 0.15 + 0.85 * Math.sqrt(Math.max(0, hill * 1.3 - 0.15)) * (1 - 0.5 * grain.roughness) + 0.5 * grain.roughness * (fine(u, v) - 0.4);
+        return (
+          0.15 +
+          0.85 * Math.sqrt(Math.max(0, hill * 1.3 - 0.15)) * (1 - 0.5 * grain.roughness) +
+          0.5 * grain.roughness * (fine(u, v) - 0.4)
+        );
       };
     }
     case "weave":
       return weave(grain.threads, grain.thickness, grain.unevenness, grain.seed);
     case "laid": {
       const cloud = fractal(3, grain.seed, 8);
-      return (u, v) => 0.5 + 0.28 * cosDegrees(360 * grain.wires * v) + 0.1 * cosDegrees(360 * grain.chains * u) + 0.3 * (cloud(u, v) - 0.5);
+      return (u, v) =>
+        0.5 +
+        0.28 * cosDegrees(360 * grain.wires * v) +
+        0.1 * cosDegrees(360 * grain.chains * u) +
+        0.3 * (cloud(u, v) - 0.5);
     }
     case "board": {
       const bend = fractal(2, grain.seed, 3);
@@ -90,7 +98,8 @@ function noise(u: number, v: number, across: number, down: number, seed: number)
   const top = Math.floor(y);
   const fx = ease(x - left);
   const fy = ease(y - top);
-  const at = (i: number, j: number) => chance(seed, (((top + j) % down) + down) % down, (((left + i) % across) + across) % across);
+  const at = (i: number, j: number) =>
+    chance(seed, (((top + j) % down) + down) % down, (((left + i) % across) + across) % across);
   const upper = at(0, 0) + fx * (at(1, 0) - at(0, 0));
   return upper + fy * (at(0, 1) + fx * (at(1, 1) - at(0, 1)) - upper);
 }
@@ -157,7 +166,8 @@ function fibres(count: number, long: number, seed: number): Height {
       way += bend;
     }
   }
-  return (u, v) => sheet[(Math.floor(v * GRAIN_SIDE) % GRAIN_SIDE) * GRAIN_SIDE + (Math.floor(u * GRAIN_SIDE) % GRAIN_SIDE)];
+  return (u, v) =>
+    sheet[(Math.floor(v * GRAIN_SIDE) % GRAIN_SIDE) * GRAIN_SIDE + (Math.floor(u * GRAIN_SIDE) % GRAIN_SIDE)];
 }
 
 /** Raises a small round place of a sheet that wraps. */
@@ -166,7 +176,9 @@ function stampStrand(sheet: Float32Array, x: number, y: number, radius: number, 
     for (let i = Math.floor(-radius); i <= radius; i++) {
       const square = (i * i + j * j) / (radius * radius + 0.01);
       if (square > 1) continue;
-      const at = ((Math.floor(y) + j + GRAIN_SIDE * 4) % GRAIN_SIDE) * GRAIN_SIDE + ((Math.floor(x) + i + GRAIN_SIDE * 4) % GRAIN_SIDE);
+      const at =
+        ((Math.floor(y) + j + GRAIN_SIDE * 4) % GRAIN_SIDE) * GRAIN_SIDE +
+        ((Math.floor(x) + i + GRAIN_SIDE * 4) % GRAIN_SIDE);
       sheet[at] = Math.max(sheet[at] * 0.97, high * Math.sqrt(1 - square));
     }
   }
@@ -207,7 +219,8 @@ function hatch(lines: number, unevenness: number, seed: number): Height {
     const place = v * lines + 0.25 * unevenness * (noise(u, v, 5, lines, seed + 9) - 0.5);
     const n = ((Math.floor(place) % lines) + lines) % lines;
     const off = Math.abs(place - Math.floor(place) - 0.5) * 2;
-    const strength = 1 - unevenness * (0.5 * chance(seed, n, 1) + 0.5 * noise(u, (n + 0.5) / lines, 9, lines, seed + 3));
+    const strength =
+      1 - unevenness * (0.5 * chance(seed, n, 1) + 0.5 * noise(u, (n + 0.5) / lines, 9, lines, seed + 3));
     return Math.max(0, 1 - off * (1.4 + unevenness)) * strength;
   };
 }

@@ -23,7 +23,11 @@ const read = new WeakMap<Picture, Map<number, GrainSheet>>();
  * @param scale px of the surface that a px of the grain is long; pictures are averaged before they are shown smaller
  * @throws MissingGrain where its picture is not among `pictures`
  */
-export function grainSheet(grain: Grain, pictures: Pictures, scale: number): { readonly sheet: GrainSheet; readonly reduced: number } {
+export function grainSheet(
+  grain: Grain,
+  pictures: Pictures,
+  scale: number,
+): { readonly sheet: GrainSheet; readonly reduced: number } {
   if (grain.kind !== "picture") return { sheet: drawnSheet(grain), reduced: 1 };
   const picture = pictures.get(grain.file);
   if (!picture) throw new MissingGrain(`${grain.file}: the ground's picture is missing`);

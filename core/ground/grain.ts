@@ -4,7 +4,9 @@ const share = z.number().min(0).max(1);
 const seed = z.int().min(0).max(4_294_967_295).default(1);
 
 /** Where a grain's picture lies: in the package or folder beside the brush. */
-export const grainPathSchema = z.string().regex(/^grains\/[a-z0-9][a-z0-9-]{0,90}\.png$/, "a grain's path is grains/<name>.png");
+export const grainPathSchema = z
+  .string()
+  .regex(/^grains\/[a-z0-9][a-z0-9-]{0,90}\.png$/, "a grain's path is grains/<name>.png");
 
 /** Grains that are made from numbers. Each is a square of `GRAIN_SIDE` px that tiles exactly. */
 export const grainSchema = z.discriminatedUnion("kind", [
@@ -13,19 +15,51 @@ export const grainSchema = z.discriminatedUnion("kind", [
   /** Fractal noise: `octaves` of it, each half as large. */
   z.strictObject({ kind: z.literal("noise"), octaves: z.int().min(1).max(7).default(4), seed }),
   /** Canvas: `threads` each way, `thickness` of a thread in its place, `unevenness` of their heights. */
-  z.strictObject({ kind: z.literal("weave"), threads: z.int().min(4).max(64).default(32), thickness: share.default(0.8), unevenness: share.default(0.4), seed }),
+  z.strictObject({
+    kind: z.literal("weave"),
+    threads: z.int().min(4).max(64).default(32),
+    thickness: share.default(0.8),
+    unevenness: share.default(0.4),
+    seed,
+  }),
   /** Laid paper: fine wires one way, wide chains the other. */
-  z.strictObject({ kind: z.literal("laid"), wires: z.int().min(8).max(128).default(64), chains: z.int().min(1).max(16).default(4), seed }),
+  z.strictObject({
+    kind: z.literal("laid"),
+    wires: z.int().min(8).max(128).default(64),
+    chains: z.int().min(1).max(16).default(4),
+    seed,
+  }),
   /** A planed board: grain that runs one way, with rings. */
-  z.strictObject({ kind: z.literal("board"), rings: z.int().min(2).max(40).default(14), wander: share.default(0.5), seed }),
+  z.strictObject({
+    kind: z.literal("board"),
+    rings: z.int().min(2).max(40).default(14),
+    wander: share.default(0.5),
+    seed,
+  }),
   /** Sand: separate corns of many heights. */
   z.strictObject({ kind: z.literal("sand"), corns: z.int().min(16).max(128).default(72), seed }),
   /** Pulp: short bent fibres over one another. */
-  z.strictObject({ kind: z.literal("fibres"), fibres: z.int().min(20).max(1200).default(420), length: share.default(0.5), seed }),
+  z.strictObject({
+    kind: z.literal("fibres"),
+    fibres: z.int().min(20).max(1200).default(420),
+    length: share.default(0.5),
+    seed,
+  }),
   /** Trowelled plaster: smooth plates with ridges between them. */
-  z.strictObject({ kind: z.literal("plaster"), plates: z.int().min(2).max(24).default(7), roughness: share.default(0.4), seed }),
+  z.strictObject({
+    kind: z.literal("plaster"),
+    plates: z.int().min(2).max(24).default(7),
+    roughness: share.default(0.4),
+    seed,
+  }),
   /** Hatching: lines of uneven strength, or two sets of them that cross. */
-  z.strictObject({ kind: z.literal("hatch"), lines: z.int().min(4).max(64).default(20), crossed: z.boolean().default(true), unevenness: share.default(0.5), seed }),
+  z.strictObject({
+    kind: z.literal("hatch"),
+    lines: z.int().min(4).max(64).default(20),
+    crossed: z.boolean().default(true),
+    unevenness: share.default(0.5),
+    seed,
+  }),
   /** A height picture from a file: light is high. */
   z.strictObject({ kind: z.literal("picture"), file: grainPathSchema }),
   /** A halftone screen of dots, of crosses, or of lines. */
@@ -40,7 +74,9 @@ export type GrainKind = Grain["kind"];
 export type DrawnGrain = Exclude<Grain, { kind: "picture" }>;
 
 /** The kinds of grain that are drawn from numbers. */
-export const drawnGrainKinds: readonly DrawnGrain["kind"][] = grainSchema.options.map((option) => option.shape.kind.value).filter((kind) => kind !== "picture");
+export const drawnGrainKinds: readonly DrawnGrain["kind"][] = grainSchema.options
+  .map((option) => option.shape.kind.value)
+  .filter((kind) => kind !== "picture");
 
 /** A drawn grain of this kind with its defaults. */
 export function grainOf(kind: DrawnGrain["kind"]): DrawnGrain {

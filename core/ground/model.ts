@@ -4,7 +4,16 @@ import { grainSchema } from "./grain";
 
 /** The qualities that the ground owns: how the surface shows through the marks. */
 export const groundQualities = {
-  depth: { body: "ground", label: "Depth", unit: "share", low: 0, high: 1, base: 0.6, joins: "multiply", says: "How far the grain shows through." },
+  depth: {
+    body: "ground",
+    label: "Depth",
+    unit: "share",
+    low: 0,
+    high: 1,
+    base: 0.6,
+    joins: "multiply",
+    says: "How far the grain shows through.",
+  },
   grainScale: {
     body: "ground",
     label: "Grain scale",

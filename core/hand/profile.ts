@@ -12,7 +12,13 @@ export const handProfileSchema = z.strictObject({
   tiltOffset: z.number().min(-180).max(180).default(0),
   handed: z.enum(["right", "left"]).default("right"),
   /** Which signals the pen has; what it lacks is left to the brush's stand-ins. */
-  has: z.strictObject({ pressure: z.boolean().default(true), tilt: z.boolean().default(true), twist: z.boolean().default(true) }).prefault({}),
+  has: z
+    .strictObject({
+      pressure: z.boolean().default(true),
+      tilt: z.boolean().default(true),
+      twist: z.boolean().default(true),
+    })
+    .prefault({}),
 });
 
 export type HandProfile = z.infer<typeof handProfileSchema>;

@@ -1,5 +1,17 @@
 import type { Hand, Sample } from "./sample";
-import { crossings, dots, fastSlow, flicks, hatch, lightToHeavy, type Room, type SimulatedHand, simulatedHands, slowSwell, wave } from "./simulate";
+import {
+  crossings,
+  dots,
+  fastSlow,
+  flicks,
+  hatch,
+  lightToHeavy,
+  type Room,
+  type SimulatedHand,
+  simulatedHands,
+  slowSwell,
+  wave,
+} from "./simulate";
 
 /** The hand that draws every line of a shelf or specimen in a strip of this size, px. */
 export function stripHand(width: number, height: number): Hand {
@@ -47,7 +59,12 @@ export interface Proof extends Omit<ProofKind, "draw"> {
 const NARROWEST = 148;
 
 /** All proofs of a paper of this size, px: the main stroke above, the small ones in a row below, as many as there is room for. */
-export function proofsOn(width: number, height: number, names: readonly ProofName[] = usualProofs, main: MainHand = "slow-swell"): Proof[] {
+export function proofsOn(
+  width: number,
+  height: number,
+  names: readonly ProofName[] = usualProofs,
+  main: MainHand = "slow-swell",
+): Proof[] {
   const edge = Math.max(16, width * 0.035);
   const room: Room = { left: edge, top: height * 0.12, width: width - 2 * edge, height: height * 0.42 };
   const shown = names.slice(0, Math.max(1, Math.floor((width - edge) / NARROWEST)));

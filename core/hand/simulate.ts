@@ -19,7 +19,12 @@ const TREMOR = 0.006;
 const SWING = 9;
 
 /** Samples along a parametric path, `count` of them, a reading every 8 ms, with the tremor of a hand. */
-function trace(count: number, { left, top, width, height }: Room, seed: number, at: (u: number) => Omit<Sample, "time">): Sample[] {
+function trace(
+  count: number,
+  { left, top, width, height }: Room,
+  seed: number,
+  at: (u: number) => Omit<Sample, "time">,
+): Sample[] {
   const tremble = (i: number, stream: number) => (drift(seed, i / SWING, stream) - 0.5) * 2 * TREMOR * height;
   return Array.from({ length: count }, (_, i) => {
     const still = at(count === 1 ? 0 : i / (count - 1));
@@ -33,7 +38,10 @@ function trace(count: number, { left, top, width, height }: Room, seed: number, 
 /** A level line at an even pressure and speed. */
 export const steadyLine: SimulatedHand = (room, seed = 1) => {
   const { left, top, width, height } = room;
-  return { name: "steady line", strokes: [trace(100, room, seed, (u) => ({ x: left + u * width, y: top + height / 2, pressure: 0.7 }))] };
+  return {
+    name: "steady line",
+    strokes: [trace(100, room, seed, (u) => ({ x: left + u * width, y: top + height / 2, pressure: 0.7 }))],
+  };
 };
 
 /** A long wave with pressure that rises, holds and leaves: shows swelling and both ends. */
@@ -81,7 +89,11 @@ export const crossings: SimulatedHand = (room, seed = 1) => {
     [0.66, 0, 0.7, 0.96],
   ];
   const strokes = ends.map(([x0, y0, x1, y1], n) =>
-    trace(40, room, seed + n, (u) => ({ x: left + width * (x0 + u * (x1 - x0)), y: top + height * (y0 + u * (y1 - y0)), pressure: 0.62 })),
+    trace(40, room, seed + n, (u) => ({
+      x: left + width * (x0 + u * (x1 - x0)),
+      y: top + height * (y0 + u * (y1 - y0)),
+      pressure: 0.62,
+    })),
   );
   return { name: "crossings", strokes };
 };
@@ -93,7 +105,11 @@ export const hatch: SimulatedHand = (room, seed = 1) => {
   const lean = Math.min(width * 0.2, height * 0.5);
   const strokes = Array.from({ length: lines }, (_, n) => {
     const x = left + ((width - lean) * (n + 0.25 + 0.5 * chance(seed, n, 3))) / lines;
-    return trace(20, room, seed + n, (u) => ({ x: x + lean * (1 - u), y: top + height * (0.05 + 0.9 * u), pressure: 0.75 - 0.45 * u }));
+    return trace(20, room, seed + n, (u) => ({
+      x: x + lean * (1 - u),
+      y: top + height * (0.05 + 0.9 * u),
+      pressure: 0.75 - 0.45 * u,
+    }));
   });
   return { name: "hatch", strokes };
 };
@@ -115,40 +131,78 @@ export const spiral: SimulatedHand = (room, seed = 1) => {
 /** A wave at an even pressure. */
 export const wave: SimulatedHand = (room, seed = 1) => {
   const { left, top, width, height } = room;
-  const samples = trace(80, room, seed, (u) => ({ x: left + u * width, y: top + height * (0.5 + 0.36 * sinDegrees(160 + u * 400)), pressure: 0.68 }));
+  const samples = trace(80, room, seed, (u) => ({
+    x: left + u * width,
+    y: top + height * (0.5 + 0.36 * sinDegrees(160 + u * 400)),
+    pressure: 0.68,
+  }));
   return { name: "wave", strokes: [samples] };
 };
 
 /** A straight line whose pressure grows from nothing to full. */
 export const lightToHeavy: SimulatedHand = (room, seed = 1) => {
   const { left, top, width, height } = room;
-  return { name: "light to heavy", strokes: [trace(80, room, seed, (u) => ({ x: left + u * width, y: top + height * (0.56 - 0.12 * u), pressure: 0.02 + 0.98 * u }))] };
+  return {
+    name: "light to heavy",
+    strokes: [
+      trace(80, room, seed, (u) => ({
+        x: left + u * width,
+        y: top + height * (0.56 - 0.12 * u),
+        pressure: 0.02 + 0.98 * u,
+      })),
+    ],
+  };
 };
 
 /** A line that begins slowly, races through its middle and slows down again; pressure stays. */
 export const fastSlow: SimulatedHand = (room, seed = 1) => {
   const { left, top, width, height } = room;
-  const samples = trace(110, room, seed, (u) => ({ x: left + width * u * u * u * (u * (6 * u - 15) + 10), y: top + height * (0.5 + 0.2 * sinDegrees(u * 360)), pressure: 0.6 }));
+  const samples = trace(110, room, seed, (u) => ({
+    x: left + width * u * u * u * (u * (6 * u - 15) + 10),
+    y: top + height * (0.5 + 0.2 * sinDegrees(u * 360)),
+    pressure: 0.6,
+  }));
   return { name: "fast and slow", strokes: [samples] };
 };
 
 /** A line along which the pen sinks from upright to flat and turns its lean once around. */
 export const tiltSweep: SimulatedHand = (room, seed = 1) => {
   const { left, top, width, height } = room;
-  const samples = trace(120, room, seed, (u) => ({ x: left + u * width, y: top + height / 2, pressure: 0.65, tilt: 0.95 * u, lean: 360 * u === 360 ? 0 : 360 * u, twist: 0 }));
+  const samples = trace(120, room, seed, (u) => ({
+    x: left + u * width,
+    y: top + height / 2,
+    pressure: 0.65,
+    tilt: 0.95 * u,
+    lean: 360 * u === 360 ? 0 : 360 * u,
+    twist: 0,
+  }));
   return { name: "tilt sweep", strokes: [samples] };
 };
 
 /** A line along which the barrel is rolled once around between the fingers. */
 export const barrelRoll: SimulatedHand = (room, seed = 1) => {
   const { left, top, width, height } = room;
-  const samples = trace(120, room, seed, (u) => ({ x: left + u * width, y: top + height / 2, pressure: 0.65, tilt: 0.4, lean: 45, twist: u === 1 ? 0 : 360 * u }));
+  const samples = trace(120, room, seed, (u) => ({
+    x: left + u * width,
+    y: top + height / 2,
+    pressure: 0.65,
+    tilt: 0.4,
+    lean: 45,
+    twist: u === 1 ? 0 : 360 * u,
+  }));
   return { name: "barrel roll", strokes: [samples] };
 };
 
 /** Single taps from light to heavy. */
 export const dots: SimulatedHand = ({ left, top, width, height }, seed = 1) => {
-  const strokes = Array.from({ length: 7 }, (_, n) => [{ x: left + (width * (n + 0.5)) / 7, y: top + height * (0.4 + 0.2 * chance(seed, n, 0)), time: 0, pressure: (n + 1) / 7 }]);
+  const strokes = Array.from({ length: 7 }, (_, n) => [
+    {
+      x: left + (width * (n + 0.5)) / 7,
+      y: top + height * (0.4 + 0.2 * chance(seed, n, 0)),
+      time: 0,
+      pressure: (n + 1) / 7,
+    },
+  ]);
   return { name: "dots", strokes };
 };
 

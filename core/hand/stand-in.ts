@@ -25,7 +25,9 @@ export interface NamedStandIn {
 
 /** The signals for which a brush names something else; most brushes name none. */
 export function namedStandIns(standIns: StandIns): readonly NamedStandIn[] {
-  return (Object.keys(standIns) as MayMiss[]).map((name) => ({ name, kind: standIns[name] })).filter(({ kind }) => kind !== "none");
+  return (Object.keys(standIns) as MayMiss[])
+    .map((name) => ({ name, kind: standIns[name] }))
+    .filter(({ kind }) => kind !== "none");
 }
 
 /**

@@ -26,7 +26,12 @@ export function tameSample(sample: Sample, earliest: number): TameSample | undef
 /** The signals that a sample does not have. */
 export function missingSignals(sample: Sample): Record<MayMiss, boolean> {
   const { pressure, tilt, lean, twist } = sample;
-  return { pressure: pressure === undefined, tilt: tilt === undefined, lean: lean === undefined, twist: twist === undefined };
+  return {
+    pressure: pressure === undefined,
+    tilt: tilt === undefined,
+    lean: lean === undefined,
+    twist: twist === undefined,
+  };
 }
 
 function share(value: number | undefined, missing: number): number {

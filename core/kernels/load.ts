@@ -5,7 +5,15 @@ import { Heap } from "./heap";
 type Law = (marks: number, count: number, table: number, columns: number, rows: number, dirty: number) => void;
 
 /** The names of the laws by which marks are laid. */
-export type LawName = "coverBuild" | "coverEven" | "tintBuild" | "tintEven" | "ownBuild" | "ownEven" | "tonedBuild" | "tonedEven";
+export type LawName =
+  | "coverBuild"
+  | "coverEven"
+  | "tintBuild"
+  | "tintEven"
+  | "ownBuild"
+  | "ownEven"
+  | "tonedBuild"
+  | "tonedEven";
 
 /** Addresses are byte offsets into the kernels' memory; strengths and colours are Q15 (0…32767). */
 interface KernelExports {
@@ -89,8 +97,29 @@ interface KernelExports {
   /** Makes a one-plane tile less where a stroke covers. */
   lessen(tile: number, cover: number): void;
   /** Lights RGBA8 pixels by a window of heights. */
-  relief(out: number, stride: number, columns: number, from: number, rows: number, window: number, lx: number, ly: number, lz: number, depth: number, gloss: number): void;
-  showOpaque(out: number, stride: number, groups: number, rows: number, layer: number, red: number, green: number, blue: number): void;
+  relief(
+    out: number,
+    stride: number,
+    columns: number,
+    from: number,
+    rows: number,
+    window: number,
+    lx: number,
+    ly: number,
+    lz: number,
+    depth: number,
+    gloss: number,
+  ): void;
+  showOpaque(
+    out: number,
+    stride: number,
+    groups: number,
+    rows: number,
+    layer: number,
+    red: number,
+    green: number,
+    blue: number,
+  ): void;
   showWet(
     out: number,
     stride: number,
@@ -127,7 +156,15 @@ interface KernelExports {
     gain: number,
     offsets: number,
   ): void;
-  strengthsOf(mask: number, spans: number, stride: number, height: number, flow: number, out: number, strong: number): void;
+  strengthsOf(
+    mask: number,
+    spans: number,
+    stride: number,
+    height: number,
+    flow: number,
+    out: number,
+    strong: number,
+  ): void;
   maskEllipse(
     mask: number,
     spans: number,

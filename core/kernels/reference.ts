@@ -17,33 +17,64 @@ export function coverEven(coverage: number, m: number, flow: number, opacity: nu
 }
 
 /** As `coverBuild`, with the mark's own colour. */
-export function tintBuild(stroke: Pixel, m: number, flow: number, opacity: number, colour: readonly [number, number, number]): Pixel {
+export function tintBuild(
+  stroke: Pixel,
+  m: number,
+  flow: number,
+  opacity: number,
+  colour: readonly [number, number, number],
+): Pixel {
   const reach = Math.max(stroke[3], opacity);
   const goal: Pixel = [colour[0] * reach, colour[1] * reach, colour[2] * reach, reach];
   return stroke.map((now, i) => now + m * flow * (goal[i] - now)) as Pixel;
 }
 
 /** As `coverEven`, with the mark's own colour. */
-export function tintEven(stroke: Pixel, m: number, flow: number, opacity: number, colour: readonly [number, number, number]): Pixel {
+export function tintEven(
+  stroke: Pixel,
+  m: number,
+  flow: number,
+  opacity: number,
+  colour: readonly [number, number, number],
+): Pixel {
   const strength = m * flow * opacity;
   return strength > stroke[3] ? [colour[0] * strength, colour[1] * strength, colour[2] * strength, strength] : stroke;
 }
 
 /** A mark of a picture: `p` is the picture's colour times its strength `m`, premultiplied already. */
-export function pictureBuild(stroke: Pixel, m: number, p: readonly [number, number, number], flow: number, opacity: number): Pixel {
+export function pictureBuild(
+  stroke: Pixel,
+  m: number,
+  p: readonly [number, number, number],
+  flow: number,
+  opacity: number,
+): Pixel {
   const reach = Math.max(stroke[3], opacity);
   const goal: Pixel = [p[0] * reach, p[1] * reach, p[2] * reach, m * reach];
   return stroke.map((now, i) => now + flow * (goal[i] - m * now)) as Pixel;
 }
 
 /** As `pictureBuild`, where the strongest mark counts. */
-export function pictureEven(stroke: Pixel, m: number, p: readonly [number, number, number], flow: number, opacity: number): Pixel {
+export function pictureEven(
+  stroke: Pixel,
+  m: number,
+  p: readonly [number, number, number],
+  flow: number,
+  opacity: number,
+): Pixel {
   const most = flow * opacity;
   return m * most > stroke[3] ? [p[0] * most, p[1] * most, p[2] * most, m * most] : stroke;
 }
 
 /** Colour times strength of a picture with a lightness map: `dark` and `light` are shares of m. */
-export function toned(m: number, dark: number, light: number, colour: number, darkColour: number, lightColour: number): number {
+export function toned(
+  m: number,
+  dark: number,
+  light: number,
+  colour: number,
+  darkColour: number,
+  lightColour: number,
+): number {
   return m * colour + dark * (darkColour - colour) + light * (lightColour - colour);
 }
 

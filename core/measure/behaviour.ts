@@ -19,7 +19,9 @@ export interface Behaviour {
 /** Reads a brush's behaviour off its values, at full pressure. */
 export function behaviour({ tip, trail, paint, responses }: Brush): Behaviour {
   const step = trail.spacing * extentAlong(tip.shape, tip.size, tip.roundness, tip.angle);
-  const overlap = ((extentAlong(tip.shape, tip.size, tip.roundness, tip.angle) / Math.max(step, 0.2)) * Math.round(trail.count)) / (1 + 2 * trail.scatter);
+  const overlap =
+    ((extentAlong(tip.shape, tip.size, tip.roundness, tip.angle) / Math.max(step, 0.2)) * Math.round(trail.count)) /
+    (1 + 2 * trail.scatter);
   const strokeFlow = 1 - (1 - Math.min(paint.flow, 0.999_999)) ** Math.max(1, overlap);
   return {
     size: tip.size,

@@ -24,9 +24,18 @@ export function carryLength(brush: Brush, pictures: Pictures = noPictures): numb
   const edge = Math.ceil(size * 3);
   const width = Math.ceil(edge + size * (FARTHEST + 2));
   const height = Math.ceil(size * (2 + 2 * brush.trail.scatter)) + 8;
-  const still: Brush = { ...brush, tip: { ...brush.tip, size }, paint: { ...brush.paint, soften: 0, body: 0, load: null, blend: "source-over" } };
+  const still: Brush = {
+    ...brush,
+    tip: { ...brush.tip, size },
+    paint: { ...brush.paint, soften: 0, body: 0, load: null, blend: "source-over" },
+  };
   const middle = height / 2;
-  const line: Sample[] = Array.from({ length: 60 }, (_, i) => ({ x: size + ((width - 2 * size) * i) / 59, y: middle, time: i * 16, pressure: 0.6 }));
+  const line: Sample[] = Array.from({ length: 60 }, (_, i) => ({
+    x: size + ((width - 2 * size) * i) / 59,
+    y: middle,
+    time: i * 16,
+    pressure: 0.6,
+  }));
   const pixels = renderHand16({
     brush: still,
     strokes: [line],
@@ -42,7 +51,8 @@ export function carryLength(brush: Brush, pictures: Pictures = noPictures): numb
   // Red has no green: what green lacks is how red a place is.
   const redness = (x: number) => {
     let sum = 0;
-    for (let row = Math.round(middle) - rows; row < middle + rows; row++) sum += 1 - pixels[(row * width + Math.round(x)) * 4 + 1] / 65535;
+    for (let row = Math.round(middle) - rows; row < middle + rows; row++)
+      sum += 1 - pixels[(row * width + Math.round(x)) * 4 + 1] / 65535;
     return sum / (Math.ceil(middle + rows) - Math.round(middle) + rows);
   };
   let x = edge;

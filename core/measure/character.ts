@@ -43,7 +43,11 @@ export interface Band {
  */
 export function character(brush: Brush, pictures: Pictures = noPictures): Character {
   const size = Math.min(brush.tip.size, Math.max(1, (4 * MOST_SIZE) / (1 + 2 * brush.trail.scatter)), MOST_SIZE);
-  const plain: Brush = { ...brush, tip: { ...brush.tip, size }, paint: { ...brush.paint, mixing: 0, soften: 0, body: 0, blend: "source-over", load: null } };
+  const plain: Brush = {
+    ...brush,
+    tip: { ...brush.tip, size },
+    paint: { ...brush.paint, mixing: 0, soften: 0, body: 0, blend: "source-over", load: null },
+  };
   const full = band(plain, pictures, 1, 1);
   const profile = profileOf(full);
   const width = halfWidth(profile);
@@ -67,10 +71,28 @@ export function band(brush: Brush, pictures: Pictures, pressure: number, passes:
   const margin = Math.ceil(size * (1.5 + brush.trail.scatterAlong)) + 8;
   const length = Math.ceil(Math.max(200, size * 3));
   const height = 2 * reach;
-  const line: Sample[] = Array.from({ length: 41 }, (_, i) => ({ x: 4 + ((length + 2 * margin - 8) * i) / 40, y: reach, time: i * 16, pressure }));
+  const line: Sample[] = Array.from({ length: 41 }, (_, i) => ({
+    x: 4 + ((length + 2 * margin - 8) * i) / 40,
+    y: reach,
+    time: i * 16,
+    pressure,
+  }));
   const width = length + 2 * margin;
-  const pixels = renderHand16({ brush, strokes: Array.from({ length: passes }, () => line), width, height, ink, paper: null, seed: 1, pictures });
-  return { at: (column, row) => pixels[(row * width + margin + column) * 4 + 3] / 65535, columns: length, rows: height };
+  const pixels = renderHand16({
+    brush,
+    strokes: Array.from({ length: passes }, () => line),
+    width,
+    height,
+    ink,
+    paper: null,
+    seed: 1,
+    pictures,
+  });
+  return {
+    at: (column, row) => pixels[(row * width + margin + column) * 4 + 3] / 65535,
+    columns: length,
+    rows: height,
+  };
 }
 
 /** Mean coverage of each row. */

@@ -55,11 +55,16 @@ export async function inkBudget(
 ): Promise<InkBudget | undefined> {
   const plain: Brush = { ...brush, paint: { ...brush.paint, mixing: 0, soften: 0, body: 0, blend: "source-over" } };
   // Places follow the path, wherever the marks fall.
-  const path: Brush = { ...plain, trail: { ...plain.trail, spacing: DENSE, scatter: 0, scatterAlong: 0 }, responses: plain.responses.filter((r) => !places.includes(r.quality)) };
+  const path: Brush = {
+    ...plain,
+    trail: { ...plain.trail, spacing: DENSE, scatter: 0, scatterAlong: 0 },
+    responses: plain.responses.filter((r) => !places.includes(r.quality)),
+  };
   const all = scoreOf(path, samples, 1).places;
   const every = Math.max(1, Math.ceil(all.length / MOST_PLACES));
   const looked = all.filter((_, i) => i % every === 0).map(({ x, y, size }) => ({ x, y, size: size * MIDDLE }));
-  const covers = (value: Brush) => coverageAt({ brush: value, strokes: [samples], ...sheet, ink, paper: null, seed: 1, pictures }, looked);
+  const covers = (value: Brush) =>
+    coverageAt({ brush: value, strokes: [samples], ...sheet, ink, paper: null, seed: 1, pictures }, looked);
   const now = covers(plain);
   const coverage = mean(now);
   const factors: Factor[] = [];
@@ -81,13 +86,26 @@ function withouts(brush: Brush): [Holder, Brush][] {
   const { tip, trail, ground, paint, responses } = brush;
   const found: [Holder, Brush][] = [];
   if (tip.shape.kind !== "ellipse" || tip.hardness < 1 || responses.some((r) => r.quality === "hardness"))
-    found.push(["tip", { ...brush, tip: { ...tip, shape: { kind: "ellipse" }, hardness: 1 }, responses: responses.filter((r) => r.quality !== "hardness") }]);
+    found.push([
+      "tip",
+      {
+        ...brush,
+        tip: { ...tip, shape: { kind: "ellipse" }, hardness: 1 },
+        responses: responses.filter((r) => r.quality !== "hardness"),
+      },
+    ]);
   const drivers = new Set(responses.filter((r) => isStrength(r) && !r.muted).map((r) => r.source));
-  for (const source of drivers) found.push([source, { ...brush, responses: responses.filter((r) => !(isStrength(r) && r.source === source)) }]);
+  for (const source of drivers)
+    found.push([source, { ...brush, responses: responses.filter((r) => !(isStrength(r) && r.source === source)) }]);
   if (paint.flow < 1) found.push(["flow", { ...brush, paint: { ...paint, flow: 1 } }]);
   if (paint.opacity < 1) found.push(["opacity", { ...brush, paint: { ...paint, opacity: 1 } }]);
-  if (trail.spacing > DENSE) found.push(["spacing", { ...brush, trail: { ...trail, spacing: DENSE }, responses: responses.filter((r) => r.quality !== "spacing") }]);
-  if (trail.scatter > 0 || trail.scatterAlong > 0) found.push(["scatter", { ...brush, trail: { ...trail, scatter: 0, scatterAlong: 0 } }]);
+  if (trail.spacing > DENSE)
+    found.push([
+      "spacing",
+      { ...brush, trail: { ...trail, spacing: DENSE }, responses: responses.filter((r) => r.quality !== "spacing") },
+    ]);
+  if (trail.scatter > 0 || trail.scatterAlong > 0)
+    found.push(["scatter", { ...brush, trail: { ...trail, scatter: 0, scatterAlong: 0 } }]);
   if (ground) found.push(["ground", { ...brush, ground: null }]);
   if (paint.load !== null) found.push(["load", { ...brush, paint: { ...paint, load: null } }]);
   return found;

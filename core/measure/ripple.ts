@@ -30,10 +30,20 @@ export function ripple(brush: Brush, pictures: Pictures = noPictures): Ripple {
     tip: { ...tip, size },
     trail: { ...trail, scatter: 0, scatterAlong: 0, count: 1, perSecond: 0 },
     ground: null,
-    paint: { ...paint, opacity: 1, mixing: 0, soften: 0, body: 0, blend: "source-over", load: null, rim: { ...paint.rim, strength: 0, ragged: 0 } },
+    paint: {
+      ...paint,
+      opacity: 1,
+      mixing: 0,
+      soften: 0,
+      body: 0,
+      blend: "source-over",
+      load: null,
+      rim: { ...paint.rim, strength: 0, ragged: 0 },
+    },
     responses: [],
   };
-  const at = (spacing: number) => scale * depthOf(band({ ...still, trail: { ...still.trail, spacing } }, pictures, 1, 1));
+  const at = (spacing: number) =>
+    scale * depthOf(band({ ...still, trail: { ...still.trail, spacing } }, pictures, 1, 1));
   const depth = at(trail.spacing);
   return { depth, smoothBelow: smoothBelow(at) };
 }

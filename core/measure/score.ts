@@ -19,7 +19,12 @@ export interface Lane {
 
 /** What a brush makes of a stroke, read at places along it. */
 export interface Score {
-  readonly places: readonly { readonly x: number; readonly y: number; readonly size: number; readonly distance: number }[];
+  readonly places: readonly {
+    readonly x: number;
+    readonly y: number;
+    readonly size: number;
+    readonly distance: number;
+  }[];
   /** Signals first, then qualities; those that take part in a response come first among their kind. */
   readonly lanes: readonly Lane[];
   /** How many marks the stroke has. */
@@ -40,7 +45,12 @@ export function scoreOf(brush: Brush, samples: readonly Sample[], seed: number):
   const reservoir = fullReservoir();
   let marks = 0;
   const watch = (moment: Moment, row: Float64Array, at: number) => {
-    places.push({ x: row[at + markField.x], y: row[at + markField.y], size: row[at + qualityIndex.size], distance: moment[momentField.distance] });
+    places.push({
+      x: row[at + markField.x],
+      y: row[at + markField.y],
+      size: row[at + qualityIndex.size],
+      distance: moment[momentField.distance],
+    });
     signals.push(read.map((name) => signalOf(name, moment, brush)));
     values.push(qualityNames.map((_, i) => row[at + i]));
   };
@@ -58,11 +68,23 @@ export function scoreOf(brush: Brush, samples: readonly Sample[], seed: number):
   marks += maker.marks.count;
   const kept = thinned(places.length);
   const lanes = [
-    ...read.map((name, i): Lane => ({ name, kind: "signal", values: kept.map((n) => signals[n][i]), driven: brush.responses.some((r) => r.source === name && !r.muted) })),
+    ...read.map(
+      (name, i): Lane => ({
+        name,
+        kind: "signal",
+        values: kept.map((n) => signals[n][i]),
+        driven: brush.responses.some((r) => r.source === name && !r.muted),
+      }),
+    ),
     ...qualityNames
       .filter((name) => isThere(brush, name))
       .map(
-        (name): Lane => ({ name, kind: "quality", values: kept.map((n) => values[n][qualityIndex[name]]), driven: brush.responses.some((r) => r.quality === name && !r.muted) }),
+        (name): Lane => ({
+          name,
+          kind: "quality",
+          values: kept.map((n) => values[n][qualityIndex[name]]),
+          driven: brush.responses.some((r) => r.quality === name && !r.muted),
+        }),
       ),
   ];
   const order = (lane: Lane) => (lane.kind === "signal" ? 0 : 2) + (lane.driven ? 0 : 1);

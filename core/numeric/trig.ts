@@ -24,12 +24,26 @@ function quadrant(degrees: number, shift: number): number {
 // Taylor series, enough terms for |x| ≤ π/4.
 function sinSeries(x: number): number {
   const z = x * x;
-  return x * (1 - z * (1 / 6) * (1 - z * (1 / 20) * (1 - z * (1 / 42) * (1 - z * (1 / 72) * (1 - z * (1 / 110) * (1 - z * (1 / 156)))))));
+  return (
+    x *
+    (1 -
+      z *
+        (1 / 6) *
+        (1 - z * (1 / 20) * (1 - z * (1 / 42) * (1 - z * (1 / 72) * (1 - z * (1 / 110) * (1 - z * (1 / 156)))))))
+  );
 }
 
 function cosSeries(x: number): number {
   const z = x * x;
-  return 1 - z * (1 / 2) * (1 - z * (1 / 12) * (1 - z * (1 / 30) * (1 - z * (1 / 56) * (1 - z * (1 / 90) * (1 - z * (1 / 132) * (1 - z * (1 / 182)))))));
+  return (
+    1 -
+    z *
+      (1 / 2) *
+      (1 -
+        z *
+          (1 / 12) *
+          (1 - z * (1 / 30) * (1 - z * (1 / 56) * (1 - z * (1 / 90) * (1 - z * (1 / 132) * (1 - z * (1 / 182)))))))
+  );
 }
 
 /** The angle of the direction (x, y) in degrees, 0 ≤ angle < 360, 0 for no direction. */
@@ -83,6 +97,8 @@ function arcTangent(x: number): number {
   const half = x / (1 + Math.sqrt(1 + x * x));
   const quarter = half / (1 + Math.sqrt(1 + half * half));
   const z = quarter * quarter;
-  const sum = 1 - z * (1 / 3 - z * (1 / 5 - z * (1 / 7 - z * (1 / 9 - z * (1 / 11 - z * (1 / 13 - z * (1 / 15 - z * (1 / 17))))))));
+  const sum =
+    1 -
+    z * (1 / 3 - z * (1 / 5 - z * (1 / 7 - z * (1 / 9 - z * (1 / 11 - z * (1 / 13 - z * (1 / 15 - z * (1 / 17))))))));
   return (4 * quarter * sum) / RADIANS;
 }

@@ -25,7 +25,11 @@ export const REACH = 0.92;
 
 // Scattering grows with how light a paint is: white covers more than black stains.
 const LEAST_SCATTER = 0.06;
-const SCATTER: readonly number[] = [0.2126 * (1 - LEAST_SCATTER), 0.7152 * (1 - LEAST_SCATTER), 0.0722 * (1 - LEAST_SCATTER)];
+const SCATTER: readonly number[] = [
+  0.2126 * (1 - LEAST_SCATTER),
+  0.7152 * (1 - LEAST_SCATTER),
+  0.0722 * (1 - LEAST_SCATTER),
+];
 
 /** How strongly a paint of this linear colour scatters, 0.06–1. */
 export function scatterOf([r, g, b]: readonly number[]): number {

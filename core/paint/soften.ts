@@ -11,6 +11,7 @@ export interface ExtendedBox {
 export function boxFor(sigma: number): ExtendedBox {
   const variance = (sigma * sigma) / 4;
   const radius = Math.floor((Math.sqrt(12 * variance + 1) - 1) / 2);
-  const ends = ((2 * radius + 1) * (radius * (radius + 1) - 3 * variance)) / (6 * (variance - (radius + 1) * (radius + 1)));
+  const ends =
+    ((2 * radius + 1) * (radius * (radius + 1) - 3 * variance)) / (6 * (variance - (radius + 1) * (radius + 1)));
   return { radius, ends };
 }

@@ -16,7 +16,11 @@ interface MixSpace {
 export const mixSpaces = {
   srgb: { numbers: 3, into: (colour) => colour, out: (n) => [clamped(n[0]), clamped(n[1]), clamped(n[2])] },
   linear: { numbers: 3, into: decoded, out: encoded },
-  oklab: { numbers: 3, into: (colour) => linearToOklab(decoded(colour)), out: ([l, a, b]) => encoded(oklabToLinear([l, a, b])) },
+  oklab: {
+    numbers: 3,
+    into: (colour) => linearToOklab(decoded(colour)),
+    out: ([l, a, b]) => encoded(oklabToLinear([l, a, b])),
+  },
   pigment: { numbers: BANDS + 1, into: pigmentOf, out: colourOfPigment },
 } as const satisfies Record<string, MixSpace>;
 

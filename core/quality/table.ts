@@ -9,7 +9,13 @@ import type { QualityRow } from "./row";
  * Every quality there is. Adding one is a row in its body's model. New ones come last: chance is keyed by a quality's
  * place in this table, and brushes must go on looking as they do.
  */
-export const qualities = { ...tipQualities, ...trailQualities, ...paintQualities, ...groundQualities, ...wetQualities } as const;
+export const qualities = {
+  ...tipQualities,
+  ...trailQualities,
+  ...paintQualities,
+  ...groundQualities,
+  ...wetQualities,
+} as const;
 
 export type Quality = keyof typeof qualities;
 

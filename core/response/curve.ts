@@ -23,7 +23,11 @@ export function curveAt(table: CurveTable, x: number): number {
   const width = table[i + 1] - table[i];
   const t = (x - table[i]) / width;
   const s = 1 - t;
-  return s * s * (1 + 2 * t) * table[n + i] + t * t * (3 - 2 * t) * table[n + i + 1] + t * s * width * (s * table[2 * n + i] - t * table[2 * n + i + 1]);
+  return (
+    s * s * (1 + 2 * t) * table[n + i] +
+    t * t * (3 - 2 * t) * table[n + i + 1] +
+    t * s * width * (s * table[2 * n + i] - t * table[2 * n + i + 1])
+  );
 }
 
 /** A curve as a function. */

@@ -9,8 +9,14 @@ export const curveSchema = z
   .array(z.tuple([share, share]))
   .min(2)
   .max(16)
-  .refine((points) => points[0]?.[0] === 0 && points[points.length - 1]?.[0] === 1, "a curve begins at x = 0 and ends at x = 1")
-  .refine((points) => points.every((p, i) => i === 0 || p[0] > (points[i - 1]?.[0] ?? 0)), "a curve's points must be sorted by x, each x once");
+  .refine(
+    (points) => points[0]?.[0] === 0 && points[points.length - 1]?.[0] === 1,
+    "a curve begins at x = 0 and ends at x = 1",
+  )
+  .refine(
+    (points) => points.every((p, i) => i === 0 || p[0] > (points[i - 1]?.[0] ?? 0)),
+    "a curve's points must be sorted by x, each x once",
+  );
 
 export type Curve = z.infer<typeof curveSchema>;
 

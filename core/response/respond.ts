@@ -35,7 +35,9 @@ export function compileResponses(brush: Brush): Respond {
   // On a smooth surface the ground's numbers are 0.
   const bodies = brush as unknown as Record<string, Record<string, number> | null>;
   const own = Float64Array.from(qualityNames, (name) => bodies[qualityRow(name).body]?.[name] ?? 0);
-  const low = Float64Array.from(qualityNames, (name) => (name === "size" || name === "load" ? 0 : qualityRow(name).low));
+  const low = Float64Array.from(qualityNames, (name) =>
+    name === "size" || name === "load" ? 0 : qualityRow(name).low,
+  );
   const high = Float64Array.from(qualityNames, (name) => qualityRow(name).high);
   // Angles turn on: they have no ends to stop at.
   low[qualityIndex.angle] = low[qualityIndex.hue] = -1e9;
@@ -80,7 +82,8 @@ export function compileResponses(brush: Brush): Respond {
 
 /** @param size the tip's, px, of which drift's period is told */
 function signalOf({ source, over, period }: Response, size: number): Pick<Driven, "kind" | "field" | "whole" | "once"> {
-  const read = (whole: number) => ({ kind: "read", field: momentField[source as keyof typeof momentField], whole, once: false }) as const;
+  const read = (whole: number) =>
+    ({ kind: "read", field: momentField[source as keyof typeof momentField], whole, once: false }) as const;
   switch (source) {
     case "chance":
     case "strokeChance":

@@ -21,7 +21,11 @@ export const sources = {
   distance: { family: "course", label: "Distance", says: "start … the response's length in px" },
   time: { family: "course", label: "Time", says: "start … the response's length in ms" },
   load: { family: "course", label: "Load", says: "paint spent … full" },
-  underpaint: { family: "course", label: "Underpaint", says: "bare … covered paint under the tip as the stroke begins" },
+  underpaint: {
+    family: "course",
+    label: "Underpaint",
+    says: "bare … covered paint under the tip as the stroke begins",
+  },
 } as const satisfies Record<string, SourceRow>;
 
 export type Source = keyof typeof sources;

@@ -61,7 +61,13 @@ export class Inking {
   /** Sets the fields for a mark's row of numbers. */
   settle(row: Float64Array, at: number): void {
     const { shift } = this;
-    if (row[at + hue] === shift[0] && row[at + saturation] === shift[1] && row[at + lightness] === shift[2] && row[at + second] === shift[3]) return;
+    if (
+      row[at + hue] === shift[0] &&
+      row[at + saturation] === shift[1] &&
+      row[at + lightness] === shift[2] &&
+      row[at + second] === shift[3]
+    )
+      return;
     shift[0] = row[at + hue];
     shift[1] = row[at + saturation];
     shift[2] = row[at + lightness];

@@ -105,7 +105,9 @@ export class MarkMaker {
   private step(place: Place): void {
     const { moment, lately, stand } = this;
     this.read(place);
-    if (this.senses) moment[momentField.underpaint] = this.around.underpaint?.(place[placeField.x], place[placeField.y], lately[SIZE]) ?? 0;
+    if (this.senses)
+      moment[momentField.underpaint] =
+        this.around.underpaint?.(place[placeField.x], place[placeField.y], lately[SIZE]) ?? 0;
     this.dry();
     const { trail, tip } = this.brush;
     lately[TAPER] = this.tapers ? taperFactor(trail.taper, place[placeField.distance], place[placeField.total]) : 1;
@@ -136,7 +138,13 @@ export class MarkMaker {
     moment[momentField.distance] = place[placeField.distance];
     moment[momentField.time] = place[placeField.time];
     for (const { name, kind } of this.standIns)
-      if (this.conditioner.missing[name]) moment[momentField[name]] = standIn(kind, moment[momentField[name]], moment[momentField.speed], moment[momentField.heading]);
+      if (this.conditioner.missing[name])
+        moment[momentField[name]] = standIn(
+          kind,
+          moment[momentField[name]],
+          moment[momentField.speed],
+          moment[momentField.heading],
+        );
   }
 
   /** Takes from the paint what the way since the last step has cost. */
@@ -208,5 +216,7 @@ export function listMarks(brush: Brush, samples: readonly Sample[], seed: number
   maker.push(samples);
   maker.end();
   const { values, count: total } = maker.marks;
-  return Array.from({ length: total }, (_, i) => Object.fromEntries(markNames.map((name, field) => [name, values[i * MARK_NUMBERS + field]])));
+  return Array.from({ length: total }, (_, i) =>
+    Object.fromEntries(markNames.map((name, field) => [name, values[i * MARK_NUMBERS + field]])),
+  );
 }

@@ -34,7 +34,8 @@ export class GroundMeeting {
   static of(surface: Surface, brush: Brush, pictures: Pictures, seed: number): GroundMeeting | undefined {
     const ground = brush.ground ?? surface.paper;
     if (!ground) return undefined;
-    const driven = brush.ground !== null && (brush.paint.load !== null || brush.responses.some((r) => r.quality === "depth"));
+    const driven =
+      brush.ground !== null && (brush.paint.load !== null || brush.responses.some((r) => r.quality === "depth"));
     return new GroundMeeting(
       surface,
       ground,
@@ -65,7 +66,13 @@ export class GroundMeeting {
     const { kernels } = this.surface;
     const { sheet } = this;
     kernels.onGround((index) => sheet?.make(index) ?? 0);
-    kernels.run.setGround(groundLaws.indexOf(this.ground.law) + 1, sheet?.table ?? 0, this.room, this.along?.side ?? 0, this.fixedDepth !== undefined);
+    kernels.run.setGround(
+      groundLaws.indexOf(this.ground.law) + 1,
+      sheet?.table ?? 0,
+      this.room,
+      this.along?.side ?? 0,
+      this.fixedDepth !== undefined,
+    );
   }
 
   release(): void {
@@ -95,13 +102,24 @@ export class GroundMeeting {
   private begin(row: Float64Array, at: number): void {
     const { surface, ground, pictures } = this;
     const { kernels, columns, rows, paper } = surface;
-    const lie = new Lie(ground, Math.max(LEAST_SCALE, this.ownGround ? row[at + grainScale] : ground.grainScale), pictures);
+    const lie = new Lie(
+      ground,
+      Math.max(LEAST_SCALE, this.ownGround ? row[at + grainScale] : ground.grainScale),
+      pictures,
+    );
     if (ground.anchor === "mark") this.along = new MarkSheet(kernels, lie, this.size);
     else {
-      const below = this.ownGround && paper ? { lie: new Lie(paper, Math.max(LEAST_SCALE, paper.grainScale), pictures), depth: paper.depth } : undefined;
-      const sheetAt = (x: number, y: number) => new GroundSheet(kernels, columns, rows, lie, x, y, below, this.fixedDepth);
+      const below =
+        this.ownGround && paper
+          ? { lie: new Lie(paper, Math.max(LEAST_SCALE, paper.grainScale), pictures), depth: paper.depth }
+          : undefined;
+      const sheetAt = (x: number, y: number) =>
+        new GroundSheet(kernels, columns, rows, lie, x, y, below, this.fixedDepth);
       if (ground.anchor === "stroke") this.sheet = sheetAt(row[at + markField.x], row[at + markField.y]);
-      else this.sheet = this.stillSheet(`${JSON.stringify([ground, row[at + grainScale], paper, this.fixedDepth])}`, () => sheetAt(0, 0));
+      else
+        this.sheet = this.stillSheet(`${JSON.stringify([ground, row[at + grainScale], paper, this.fixedDepth])}`, () =>
+          sheetAt(0, 0),
+        );
     }
     this.room = kernels.heap.take(kernels.run.groundRoom());
   }

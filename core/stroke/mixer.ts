@@ -30,7 +30,9 @@ export function mixingOf({ paint, tip }: Brush): "none" | "changing" | "lending"
   if (tip.shape.kind === "image" && tip.shape.laid === "bent") return "none";
   if (paint.soften > 0) return "changing";
   if (paint.mixing === 0) return "none";
-  return paint.blend === "source-over" && paint.build === "build-up" && paint.rim.strength === 0 ? "changing" : "lending";
+  return paint.blend === "source-over" && paint.build === "build-up" && paint.rim.strength === 0
+    ? "changing"
+    : "lending";
 }
 
 /** The part of a stroke that takes paint from the surface; marks come to it one by one, in their order. */
@@ -165,7 +167,8 @@ export class Mixer {
     const sums = run.gather(mark, this.last, tall > 4 * TALL ? 8 : tall > 2 * TALL ? 4 : tall > TALL ? 2 : 1) / 8;
     const weight = heap.f64[sums + planes];
     // A tip that rests meets nothing new, and keeps what it has.
-    if (weight > ONE) for (let p = 0; p < planes; p++) carriedMean[p] += take * (heap.f64[sums + p] / weight - carriedMean[p]);
+    if (weight > ONE)
+      for (let p = 0; p < planes; p++) carriedMean[p] += take * (heap.f64[sums + p] / weight - carriedMean[p]);
     const lent = share * carriedMean[planes - 1];
     const presence = 1 - share + lent;
     // As the kernels have it for dragged pixels: with a quarter or more of its own paint a tip covers.
@@ -208,7 +211,11 @@ export class Mixer {
     for (let y = 0; y < before.side; y++) {
       for (let p = 0; p < this.planes; p++) {
         const from = before.pixels / BYTES + (y * this.planes + p) * before.side;
-        heap.f32.copyWithin(this.pixels / BYTES + ((y + inset) * this.planes + p) * this.side + inset, from, from + before.side);
+        heap.f32.copyWithin(
+          this.pixels / BYTES + ((y + inset) * this.planes + p) * this.side + inset,
+          from,
+          from + before.side,
+        );
       }
     }
     heap.give(before.pixels, before.bytes);

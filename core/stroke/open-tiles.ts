@@ -27,7 +27,9 @@ function mixTables(kernels: Kernels): Tables {
   };
   const made = {
     decode: put(Float32Array.from({ length: ONE + 1 }, (_, i) => toLinear(i / ONE))),
-    encode: put(Float32Array.from({ length: ENCODE_STEPS + 1 }, (_, i) => fromLinear((i / ENCODE_STEPS) * (i / ENCODE_STEPS)))),
+    encode: put(
+      Float32Array.from({ length: ENCODE_STEPS + 1 }, (_, i) => fromLinear((i / ENCODE_STEPS) * (i / ENCODE_STEPS))),
+    ),
     pigment: put(pigmentNumbers()),
   };
   tablesOf.set(kernels, made);
@@ -107,7 +109,9 @@ export class OpenTiles implements Wet {
     kernels.run.setSpace(spaceNames.indexOf(this.space), decode, encode, pigment);
     if (!this.own) return;
     kernels.run.setMixing(this.own.table, this.below?.table ?? 0, columns, rows, dirty);
-    kernels.onOpen((table, index) => (table === 0 ? this.own.open(index, this.surface.activeTile(index)) : this.openBelow(index)));
+    kernels.onOpen((table, index) =>
+      table === 0 ? this.own.open(index, this.surface.activeTile(index)) : this.openBelow(index),
+    );
   }
 
   has(index: number): boolean {

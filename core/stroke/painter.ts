@@ -99,16 +99,35 @@ export class StrokePainter {
     this.masks = tipMasks(surface.kernels);
     const toned = this.manner === "toned" && shape.kind === "image";
     this.inking = new Inking(ink, toned ? shape.depth : 0, toned && shape.colour === "two-tone");
-    if (shape.kind === "image" && shape.laid === "bent") this.ribbon = new Ribbon(surface, this.tiles, shape, pictures, tip.size, this.inking);
+    if (shape.kind === "image" && shape.laid === "bent")
+      this.ribbon = new Ribbon(surface, this.tiles, shape, pictures, tip.size, this.inking);
     this.placer = new TipPlacer(surface, this.masks, tip, pictures);
     this.ground = GroundMeeting.of(surface, brush, pictures, seed);
-    this.strengthens = this.mixing === "none" && paint.build === "build-up" && (this.manner === "cover" || this.manner === "tint") && !this.ground;
+    this.strengthens =
+      this.mixing === "none" &&
+      paint.build === "build-up" &&
+      (this.manner === "cover" || this.manner === "tint") &&
+      !this.ground;
     this.evenCeiling = !brush.responses.some((r) => r.quality === "opacity" && variesWithinStroke(r.source));
-    if (paint.body > 0 && !coversOnly) this.body = { tiles: new Tiles(surface.kernels, surface.columns, surface.rows, 1), full: paint.body, levels: paint.levels };
-    if (this.mixing !== "none") this.mixer = new Mixer(surface, brush, this.mixing === "changing" ? this.body : undefined);
+    if (paint.body > 0 && !coversOnly)
+      this.body = {
+        tiles: new Tiles(surface.kernels, surface.columns, surface.rows, 1),
+        full: paint.body,
+        levels: paint.levels,
+      };
+    if (this.mixing !== "none")
+      this.mixer = new Mixer(surface, brush, this.mixing === "changing" ? this.body : undefined);
     if (this.mixing !== "changing") {
-      if (paint.rim.strength > 0 || paint.rim.ragged > 0) this.rim = new RimFinish(surface, this.tiles, paint.rim, tip.size, paint.opacity);
-      this.stroke = new LaidStroke(surface.kernels, this.tiles, ink.erases ? "erase" : paint.blend, ink.colour, this.rim, this.body);
+      if (paint.rim.strength > 0 || paint.rim.ragged > 0)
+        this.rim = new RimFinish(surface, this.tiles, paint.rim, tip.size, paint.opacity);
+      this.stroke = new LaidStroke(
+        surface.kernels,
+        this.tiles,
+        ink.erases ? "erase" : paint.blend,
+        ink.colour,
+        this.rim,
+        this.body,
+      );
     }
     const wet = this.stroke ?? this.mixer?.tiles;
     if (wet) surface.wetten(wet);
@@ -187,7 +206,14 @@ export class StrokePainter {
     words[to + 22] = this.evenCeiling ? 1 : 0;
     if (this.body) this.heights[this.waiting - 1] = q15At(row, at + body);
     words[to + 23] = this.ground?.depthOf(row, at) ?? 0;
-    words[to + 24] = this.ground?.heightsAt(words[to + 3], words[to + 4], this.placer.left, this.placer.top, row[at + markField.number]) ?? 0;
+    words[to + 24] =
+      this.ground?.heightsAt(
+        words[to + 3],
+        words[to + 4],
+        this.placer.left,
+        this.placer.top,
+        row[at + markField.number],
+      ) ?? 0;
     if (this.mixing === "lending") this.lend(to, row, at);
     if (this.manner === "cover" || this.mixing === "lending") return;
     words[to + 10] = inking.red;
@@ -257,7 +283,10 @@ export class StrokePainter {
   private lay(): void {
     if (this.waiting === 0) return;
     const { kernels, columns, rows, dirty } = this.surface;
-    kernels.heap.i32.set(this.waiting === BATCH ? this.words : this.words.subarray(0, this.waiting * MARK_WORDS), this.batch / 4);
+    kernels.heap.i32.set(
+      this.waiting === BATCH ? this.words : this.words.subarray(0, this.waiting * MARK_WORDS),
+      this.batch / 4,
+    );
     kernels.onTile((index) => this.tiles.make(index));
     this.meetGround();
     kernels.run[this.law](this.batch, this.waiting, this.tiles.table, columns, rows, dirty);
@@ -268,7 +297,14 @@ export class StrokePainter {
 }
 
 /** Paints a whole hand: stroke n with the seed `seed + n`. */
-export function paintHand(surface: Surface, brush: Brush, ink: Ink, strokes: readonly (readonly Sample[])[], seed: number, pictures: Pictures = noPictures): void {
+export function paintHand(
+  surface: Surface,
+  brush: Brush,
+  ink: Ink,
+  strokes: readonly (readonly Sample[])[],
+  seed: number,
+  pictures: Pictures = noPictures,
+): void {
   const reservoir = fullReservoir();
   strokes.forEach((samples, n) => {
     const painter = new StrokePainter(surface, brush, ink, seed + n, pictures, reservoir);

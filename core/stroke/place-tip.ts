@@ -24,7 +24,20 @@ export class TipPlacer {
     private readonly tip: Tip,
     pictures: Pictures,
   ) {
-    this.ask = { shape: tip.shape, pictures, picture: 0, size: 0, roundness: 1, angle: 0, hardness: 1, opened: 1, mirrorX: 0, mirrorY: 0, fx: 0, fy: 0 };
+    this.ask = {
+      shape: tip.shape,
+      pictures,
+      picture: 0,
+      size: 0,
+      roundness: 1,
+      angle: 0,
+      hardness: 1,
+      opened: 1,
+      mirrorX: 0,
+      mirrorY: 0,
+      fx: 0,
+      fy: 0,
+    };
     this.offCentre = tip.pivot[0] !== 0 || tip.pivot[1] !== 0;
   }
 

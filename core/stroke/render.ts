@@ -66,7 +66,10 @@ export function renderHeights(job: RenderJob): Uint16Array {
 }
 
 /** The mean coverage, 0…1, that a hand's strokes leave at each place under a tip of its size, px. */
-export function coverageAt(job: RenderJob, places: readonly { readonly x: number; readonly y: number; readonly size: number }[]): number[] {
+export function coverageAt(
+  job: RenderJob,
+  places: readonly { readonly x: number; readonly y: number; readonly size: number }[],
+): number[] {
   return onSurface(job, (surface) => places.map(({ x, y, size }) => coverageUnder(surface, x, y, size)));
 }
 

@@ -79,7 +79,8 @@ export class Ribbon {
       strength: row[at + flow] * row[at + opacity],
     });
     const held = this.last ? this.last.aspect * this.size : 0;
-    while (this.drawn + 1 < this.knots.length && this.knots[this.drawn + 1].distance <= distance - held) this.segment(this.drawn++, Number.POSITIVE_INFINITY);
+    while (this.drawn + 1 < this.knots.length && this.knots[this.drawn + 1].distance <= distance - held)
+      this.segment(this.drawn++, Number.POSITIVE_INFINITY);
   }
 
   /** Draws what was held back; a tap is one picture. */
@@ -89,7 +90,12 @@ export class Ribbon {
       const [only] = knots;
       const half = (this.body.aspect * only.width) / 2;
       const along = { x: only.ny * half, y: -only.nx * half };
-      knots.splice(0, 1, { ...only, x: only.x - along.x, y: only.y - along.y }, { ...only, x: only.x + along.x, y: only.y + along.y, distance: 2 * half, phase: 1 });
+      knots.splice(
+        0,
+        1,
+        { ...only, x: only.x - along.x, y: only.y - along.y },
+        { ...only, x: only.x + along.x, y: only.y + along.y, distance: 2 * half, phase: 1 },
+      );
     }
     const total = knots.length > 0 ? knots[knots.length - 1].distance : 0;
     for (; this.drawn + 1 < knots.length; this.drawn++) this.segment(this.drawn, total);
@@ -99,7 +105,8 @@ export class Ribbon {
     const picture = this.pictures.get(path);
     if (!picture) throw new MissingPicture(`${path}: the tip's picture is not there`);
     const sheets = [readPicture(picture, undefined, this.shape)];
-    while (sheets[sheets.length - 1].height > 4 && sheets[sheets.length - 1].width > 4) sheets.push(halved(sheets[sheets.length - 1]));
+    while (sheets[sheets.length - 1].height > 4 && sheets[sheets.length - 1].width > 4)
+      sheets.push(halved(sheets[sheets.length - 1]));
     return { sheets, aspect: picture.width / picture.height };
   }
 
@@ -140,7 +147,17 @@ export class Ribbon {
     }
   }
 
-  private pixel(px: number, py: number, a: Knot, b: Knot, s: number, v: number, width: number, covered: number, total: number): void {
+  private pixel(
+    px: number,
+    py: number,
+    a: Knot,
+    b: Knot,
+    s: number,
+    v: number,
+    width: number,
+    covered: number,
+    total: number,
+  ): void {
     const distance = a.distance + s * (b.distance - a.distance);
     const strength = covered * (a.strength + s * (b.strength - a.strength));
     const [strip, u, repeats] = this.pieceAt(distance, a.phase + s * (b.phase - a.phase), total);
@@ -164,7 +181,15 @@ export class Ribbon {
   }
 
   /** Leaves the stronger of what is there and the picture between its four nearest pixels. */
-  private put(px: number, py: number, { width, height, planes }: Sheet, x: number, y: number, repeats: boolean, strength: number): void {
+  private put(
+    px: number,
+    py: number,
+    { width, height, planes }: Sheet,
+    x: number,
+    y: number,
+    repeats: boolean,
+    strength: number,
+  ): void {
     const left = Math.floor(x - 0.5);
     const top = Math.floor(y - 0.5);
     const fx = x - 0.5 - left;
@@ -187,7 +212,9 @@ export class Ribbon {
     u16[alphaAt] = cover;
     if (tiles.planes === 4) {
       const [red, green, blue] =
-        planes.length === 4 ? [sample(planes[1]), sample(planes[2]), sample(planes[3])] : this.toned(sample(planes[0]), sample(planes[1]), sample(planes[2]));
+        planes.length === 4
+          ? [sample(planes[1]), sample(planes[2]), sample(planes[3])]
+          : this.toned(sample(planes[0]), sample(planes[1]), sample(planes[2]));
       u16[tile] = Math.min(cover, Math.max(0, Math.round(red * strength)));
       u16[tile + TILE * TILE] = Math.min(cover, Math.max(0, Math.round(green * strength)));
       u16[tile + 2 * TILE * TILE] = Math.min(cover, Math.max(0, Math.round(blue * strength)));

@@ -44,7 +44,25 @@ export class RimFinish implements Finish {
     const grain = this.grained && ragged > 0 ? this.grained.at(index) : 0;
     const [column, row] = [index % columns, Math.floor(index / columns)];
     const { tiles, first, second, distance, ceiling, room, out } = this;
-    kernels.run.rim(tiles.table, tiles.planes, column, row, columns, rows, first, second, distance, strength, grain, ragged, ceiling, room, out, from, to);
+    kernels.run.rim(
+      tiles.table,
+      tiles.planes,
+      column,
+      row,
+      columns,
+      rows,
+      first,
+      second,
+      distance,
+      strength,
+      grain,
+      ragged,
+      ceiling,
+      room,
+      out,
+      from,
+      to,
+    );
     return this.out;
   }
 
@@ -69,6 +87,11 @@ export function halvedBoxes(radius: number): readonly [number, number] {
   let nearest: readonly [number, number] = [0, 0];
   for (let first = 0; first <= radius; first++)
     for (const second of [first, first - 1])
-      if (second >= 0 && Math.abs(spreadOf(first) + spreadOf(second) - wanted) < Math.abs(spreadOf(nearest[0]) + spreadOf(nearest[1]) - wanted)) nearest = [first, second];
+      if (
+        second >= 0 &&
+        Math.abs(spreadOf(first) + spreadOf(second) - wanted) <
+          Math.abs(spreadOf(nearest[0]) + spreadOf(nearest[1]) - wanted)
+      )
+        nearest = [first, second];
   return nearest;
 }

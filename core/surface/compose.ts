@@ -33,14 +33,17 @@ export class Composer {
   }
 
   release(): void {
-    for (const room of [this.scratch, this.joined, this.before, this.hidden, this.empty]) this.kernels.heap.give(room, 4 * PLANE);
+    for (const room of [this.scratch, this.joined, this.before, this.hidden, this.empty])
+      this.kernels.heap.give(room, 4 * PLANE);
   }
 
   /** The address of a tile as layers, the bottom one first, and the stroke look together. */
   tile(index: number, layers: readonly Layer[], wet: WetOn | undefined): number {
     const fresh = wet?.stroke.has(index) ? wet : undefined;
     const paint = fresh?.part === "paint" ? fresh : undefined;
-    const seen = layers.filter((layer) => layer.visible && layer.opacity > 0 && (layer.tiles.at(index) || layer === paint?.layer));
+    const seen = layers.filter(
+      (layer) => layer.visible && layer.opacity > 0 && (layer.tiles.at(index) || layer === paint?.layer),
+    );
     if (seen.length === 0) return this.empty;
     if (seen.length === 1 && seen[0].plain && seen[0] !== paint?.layer) return seen[0].tiles.at(index);
     // The lowest one is copied; everything else is laid over it.
@@ -68,7 +71,9 @@ export class Composer {
     const { run, heap } = this.kernels;
     const paint = wet?.part === "paint" ? wet : undefined;
     const fresh = paint?.stroke.body?.tiles.at(index) ?? 0;
-    const seen = layers.filter((layer) => layer.visible && layer.opacity > 0 && (layer.heights?.at(index) || (layer === paint?.layer && fresh)));
+    const seen = layers.filter(
+      (layer) => layer.visible && layer.opacity > 0 && (layer.heights?.at(index) || (layer === paint?.layer && fresh)),
+    );
     if (seen.length === 0) return 0;
     heap.u8.fill(0, this.scratch, this.scratch + PLANE);
     for (const layer of seen) {

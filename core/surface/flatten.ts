@@ -29,7 +29,11 @@ export function flatten(kernels: Kernels, width: number, height: number, layers:
       for (let column = first.column; column < last.column; column++) {
         kernels.heap.u8.fill(0, source, source + 4 * PLANE);
         if (!fillTile(kernels.heap.u16, source, layer, column * TILE, row * TILE, width, height)) continue;
-        kernels.run.blend(surface.layers[0].tiles.make(row * surface.columns + column), source, blendNumber(layer.blend));
+        kernels.run.blend(
+          surface.layers[0].tiles.make(row * surface.columns + column),
+          source,
+          blendNumber(layer.blend),
+        );
       }
     }
   }
@@ -38,7 +42,15 @@ export function flatten(kernels: Kernels, width: number, height: number, layers:
 }
 
 /** Puts what of a layer falls on a tile into an empty four-plane tile. @returns whether there was anything */
-function fillTile(words: Uint16Array, tile: number, { x: ox, y: oy, opacity, picture }: PlacedLayer, left: number, top: number, width: number, height: number): boolean {
+function fillTile(
+  words: Uint16Array,
+  tile: number,
+  { x: ox, y: oy, opacity, picture }: PlacedLayer,
+  left: number,
+  top: number,
+  width: number,
+  height: number,
+): boolean {
   const { channels, data, full } = picture;
   const plane = PLANE / 2;
   const fromX = Math.max(left, ox);
@@ -52,7 +64,8 @@ function fillTile(words: Uint16Array, tile: number, { x: ox, y: oy, opacity, pic
       if (alpha === 0) continue;
       any = true;
       const to = tile / 2 + (y - top) * TILE + x - left;
-      for (let c = 0; c < 3; c++) words[to + c * plane] = (data[from + (channels < 3 ? 0 : c)] / full) * alpha * ONE + 0.5;
+      for (let c = 0; c < 3; c++)
+        words[to + c * plane] = (data[from + (channels < 3 ? 0 : c)] / full) * alpha * ONE + 0.5;
       words[to + 3 * plane] = alpha * ONE + 0.5;
     }
   }

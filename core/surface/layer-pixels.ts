@@ -31,7 +31,8 @@ export function layerPixels({ kernels, width, height, columns }: Surface, layer:
         const at = tile + j * TILE + i;
         const alpha = words[at + 3 * TILE * TILE];
         const to = ((tops[n] - y + j) * wide + lefts[n] - x + i) * 4;
-        for (let c = 0; c < 3; c++) data[to + c] = alpha > 0 ? Math.min(65535, Math.round((words[at + c * TILE * TILE] / alpha) * 65535)) : 0;
+        for (let c = 0; c < 3; c++)
+          data[to + c] = alpha > 0 ? Math.min(65535, Math.round((words[at + c * TILE * TILE] / alpha) * 65535)) : 0;
         const seen = hidden ? 1 - words[hidden + j * TILE + i] / ONE : 1;
         data[to + 3] = Math.round((alpha / ONE) * seen * 65535);
       }

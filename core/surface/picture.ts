@@ -69,7 +69,9 @@ export class Picture {
 
   /** Brings everything up to date. */
   showAll(): void {
-    this.show(Array.from({ length: this.surface.columns * this.surface.rows }, (_, index) => ({ index, bands: ALL_BANDS })));
+    this.show(
+      Array.from({ length: this.surface.columns * this.surface.rows }, (_, index) => ({ index, bands: ALL_BANDS })),
+    );
   }
 
   /** The picture's bytes where they lie; valid until the kernels' memory grows. */
@@ -83,7 +85,8 @@ export class Picture {
     const { width, height } = this.surface;
     const out = new Uint8ClampedArray(width * height * 4);
     const pixels = this.pixels;
-    for (let y = 0; y < height; y++) out.set(pixels.subarray(y * this.stride * 4, (y * this.stride + width) * 4), y * width * 4);
+    for (let y = 0; y < height; y++)
+      out.set(pixels.subarray(y * this.stride * 4, (y * this.stride + width) * 4), y * width * 4);
     return out;
   }
 
@@ -101,10 +104,20 @@ export class Picture {
     const down = from * TILE * 2;
     const groups = Math.ceil(columns / 8);
     const wet = wetRow && this.surface.wetAlone(index, from, to);
-    if (!this.paper || !wetRow) run.showClear(out + from * stride, stride, columns, rows, this.surface.tileToShow(index) + down);
+    if (!this.paper || !wetRow)
+      run.showClear(out + from * stride, stride, columns, rows, this.surface.tileToShow(index) + down);
     else if (!wet) {
       const [r, g, b] = this.paper;
-      run.showOpaque(out + from * stride, stride, groups, rows, this.surface.tileToShow(index) + down, toQ15(r), toQ15(g), toQ15(b));
+      run.showOpaque(
+        out + from * stride,
+        stride,
+        groups,
+        rows,
+        this.surface.tileToShow(index) + down,
+        toQ15(r),
+        toQ15(g),
+        toQ15(b),
+      );
     } else if (wet.stays && !relief) wetRow.add({ out, groups, from, to, wet });
     else wetRow.showAlone({ out, groups, from, to, wet });
     relief?.show(index, out + from * stride, stride, columns, from, rows);

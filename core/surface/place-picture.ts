@@ -16,7 +16,10 @@ export function placePicture(surface: Surface, { width, height, channels, data, 
         for (let x = 0; x < Math.min(TILE, width - column * TILE); x++) {
           const from = ((row * TILE + y) * width + column * TILE + x) * channels;
           const alpha = channels % 2 === 0 ? data[from + channels - 1] / full : 1;
-          for (let c = 0; c < 3; c++) out[tile + c * words + y * TILE + x] = Math.round((data[from + (channels < 3 ? 0 : c)] / full) * alpha * ONE);
+          for (let c = 0; c < 3; c++)
+            out[tile + c * words + y * TILE + x] = Math.round(
+              (data[from + (channels < 3 ? 0 : c)] / full) * alpha * ONE,
+            );
           out[tile + 3 * words + y * TILE + x] = Math.round(alpha * ONE);
         }
       }

@@ -37,7 +37,8 @@ export class Relief {
     pictures: Pictures,
   ) {
     this.window = kernels.heap.take(SIDE * SIDE * 2);
-    this.paper = surface.paper && light.paper > 0 ? new Lie(surface.paper, surface.paper.grainScale, pictures) : undefined;
+    this.paper =
+      surface.paper && light.paper > 0 ? new Lie(surface.paper, surface.paper.grainScale, pictures) : undefined;
   }
 
   /** Lights `rows` rows of a tile's RGBA8 pixels from its row `from` on. */
@@ -70,7 +71,11 @@ export class Relief {
         const fromX = Math.max(0, -left);
         const toX = Math.min(TILE, SIDE - left);
         for (let y = Math.max(0, -top); y < Math.min(TILE, SIDE - top); y++) {
-          words.copyWithin(window / 2 + (top + y) * SIDE + left + fromX, heights + y * TILE + fromX, heights + y * TILE + toX);
+          words.copyWithin(
+            window / 2 + (top + y) * SIDE + left + fromX,
+            heights + y * TILE + fromX,
+            heights + y * TILE + toX,
+          );
         }
       }
     }
@@ -84,7 +89,10 @@ export class Relief {
     const full = this.light.paper * ONE;
     for (let y = 0; y < SIDE; y++)
       for (let x = 0; x < SIDE; x++)
-        words[window / 2 + y * SIDE + x] = Math.min(65535, words[window / 2 + y * SIDE + x] + full * paper.at(column * TILE + x - 0.5, row * TILE + y - 0.5));
+        words[window / 2 + y * SIDE + x] = Math.min(
+          65535,
+          words[window / 2 + y * SIDE + x] + full * paper.at(column * TILE + x - 0.5, row * TILE + y - 0.5),
+        );
     return true;
   }
 }
@@ -100,7 +108,10 @@ export function heightPixels(surface: Surface): Uint16Array {
     const top = Math.floor(index / surface.columns) * TILE;
     for (let y = 0; y < Math.min(TILE, surface.height - top); y++)
       for (let x = 0; x < Math.min(TILE, surface.width - left); x++)
-        out[(top + y) * surface.width + left + x] = Math.min(65535, words[tile + y * TILE + x] * 2 + (words[tile + y * TILE + x] >> 14));
+        out[(top + y) * surface.width + left + x] = Math.min(
+          65535,
+          words[tile + y * TILE + x] * 2 + (words[tile + y * TILE + x] >> 14),
+        );
   }
   return out;
 }

@@ -45,7 +45,9 @@ export class Surface {
     readonly height: number,
     layers = 1,
   ) {
-    for (const side of [width, height]) if (!Number.isInteger(side) || side < 1 || side > MAX_SIDE) throw new RangeError(`a surface side is 1 to ${MAX_SIDE} px, not ${side}`);
+    for (const side of [width, height])
+      if (!Number.isInteger(side) || side < 1 || side > MAX_SIDE)
+        throw new RangeError(`a surface side is 1 to ${MAX_SIDE} px, not ${side}`);
     this.columns = Math.ceil(width / TILE);
     this.rows = Math.ceil(height / TILE);
     this.order = Array.from({ length: layers }, () => this.newLayer());

@@ -50,15 +50,19 @@ export class Drawing {
   measure(form: Form | undefined): void {
     // What is thinner than a pixel is drawn as wide as one, and weaker.
     const rx = (this.size / 2) * (form ? form.halfWidth : 1);
-    const ry = form ? (this.size / 2) * form.halfHeight * this.roundness : Math.max((this.size / 2) * this.roundness, 0.125);
+    const ry = form
+      ? (this.size / 2) * form.halfHeight * this.roundness
+      : Math.max((this.size / 2) * this.roundness, 0.125);
     this.rx = form ? Math.max(rx, 0.5) : rx;
     this.ry = form ? Math.max(ry, 0.5) : ry;
     this.gain = (rx / this.rx) * (ry / this.ry);
     this.c = cosDegrees(this.angle);
     this.s = -sinDegrees(this.angle);
     // A picture reaches into its corners, an ellipse does not.
-    const reachX = (form ? this.rx * Math.abs(this.c) + this.ry * Math.abs(this.s) : length(rx * this.c, ry * this.s)) + 1;
-    const reachY = (form ? this.rx * Math.abs(this.s) + this.ry * Math.abs(this.c) : length(rx * this.s, ry * this.c)) + 1;
+    const reachX =
+      (form ? this.rx * Math.abs(this.c) + this.ry * Math.abs(this.s) : length(rx * this.c, ry * this.s)) + 1;
+    const reachY =
+      (form ? this.rx * Math.abs(this.s) + this.ry * Math.abs(this.c) : length(rx * this.s, ry * this.c)) + 1;
     this.left = Math.floor(this.fx - reachX);
     this.top = Math.floor(this.fy - reachY);
     this.width = Math.ceil(this.fx + reachX) - this.left;
@@ -83,7 +87,21 @@ export class Drawing {
 /** Draws an ellipse. */
 export function drawEllipse(kernels: Kernels, d: Drawing): void {
   if (d.size < LARGER_TIP && d.size * d.roundness < DRAWN_LARGER_BELOW) drawLarger(kernels, d);
-  else kernels.run.maskEllipse(d.mask, d.spans, d.stride, d.width, d.height, d.fx - d.left, d.fy - d.top, d.rx, d.ry, d.c, d.s, d.hardness);
+  else
+    kernels.run.maskEllipse(
+      d.mask,
+      d.spans,
+      d.stride,
+      d.width,
+      d.height,
+      d.fx - d.left,
+      d.fy - d.top,
+      d.rx,
+      d.ry,
+      d.c,
+      d.s,
+      d.hardness,
+    );
 }
 
 function drawLarger({ heap, run }: Kernels, d: Drawing): void {
@@ -96,14 +114,28 @@ function drawLarger({ heap, run }: Kernels, d: Drawing): void {
   const large = block + PAD * 2;
   const cx = (d.fx - d.left) * LARGER;
   const cy = (d.fy - d.top) * LARGER;
-  run.maskEllipse(large, block + largeStride * rows * 2 + PAD * 4, largeStride, columns, rows, cx, cy, d.rx * LARGER, d.ry * LARGER, d.c, d.s, d.hardness);
+  run.maskEllipse(
+    large,
+    block + largeStride * rows * 2 + PAD * 4,
+    largeStride,
+    columns,
+    rows,
+    cx,
+    cy,
+    d.rx * LARGER,
+    d.ry * LARGER,
+    d.c,
+    d.s,
+    d.hardness,
+  );
   const words = heap.u16;
   words.fill(0, mask / 2 - PAD, mask / 2 + stride * height);
   words.fill(0, spans / 2, spans / 2 + (height * SPAN_BYTES) / 2);
   for (let y = 0; y < height; y++) {
     for (let x = 0; x < width; x++) {
       let sum = 0;
-      for (let dy = 0; dy < LARGER; dy++) for (let dx = 0; dx < LARGER; dx++) sum += words[large / 2 + (y * LARGER + dy) * largeStride + x * LARGER + dx];
+      for (let dy = 0; dy < LARGER; dy++)
+        for (let dx = 0; dx < LARGER; dx++) sum += words[large / 2 + (y * LARGER + dy) * largeStride + x * LARGER + dx];
       words[mask / 2 + y * stride + x] = Math.round(sum / (LARGER * LARGER));
     }
     words[spans / 2 + y * 4 + 1] = width;
@@ -128,5 +160,25 @@ export function samplePicture(kernels: Kernels, d: Drawing, form: Form, offsets:
   const strength = Math.min(ONE, Math.round(d.gain * ONE));
   const room = level.fine ? offsets : 0;
   const { at, width, height, planeBytes } = level;
-  kernels.run.maskSample(d.mask, d.spans, d.stride, d.width, d.height, d.planes, d.planeBytes, ox, oy, xx, xy, yx, yy, at, width, height, planeBytes, strength, room);
+  kernels.run.maskSample(
+    d.mask,
+    d.spans,
+    d.stride,
+    d.width,
+    d.height,
+    d.planes,
+    d.planeBytes,
+    ox,
+    oy,
+    xx,
+    xy,
+    yx,
+    yy,
+    at,
+    width,
+    height,
+    planeBytes,
+    strength,
+    room,
+  );
 }

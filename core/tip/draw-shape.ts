@@ -56,7 +56,8 @@ function fill(depth: Outline, side: number, hardness: number): Float32Array {
 function each(side: number, strength: Outline): Float32Array {
   const out = new Float32Array(side * side);
   const pixel = 2 / side;
-  for (let y = 0; y < side; y++) for (let x = 0; x < side; x++) out[y * side + x] = strength((x + 0.5) * pixel - 1, (y + 0.5) * pixel - 1);
+  for (let y = 0; y < side; y++)
+    for (let x = 0; x < side; x++) out[y * side + x] = strength((x + 0.5) * pixel - 1, (y + 0.5) * pixel - 1);
   return out;
 }
 
@@ -73,7 +74,10 @@ function rectangle(corner: number): Outline {
 
 /** The distance to the nearest side of a regular polygon in the unit circle, as a share of the way to its middle. */
 function polygon(sides: number): Outline {
-  const normals = Array.from({ length: sides }, (_, i) => [cosDegrees((360 / sides) * (i + 0.5) - 90), sinDegrees((360 / sides) * (i + 0.5) - 90)]);
+  const normals = Array.from({ length: sides }, (_, i) => [
+    cosDegrees((360 / sides) * (i + 0.5) - 90),
+    sinDegrees((360 / sides) * (i + 0.5) - 90),
+  ]);
   const apothem = cosDegrees(180 / sides);
   return (u, v) => 1 - Math.max(...normals.map(([x, y]) => x * u + y * v)) / apothem;
 }
@@ -133,7 +137,10 @@ function disc(a: number, b: number, flatness: number): readonly [number, number]
   return [r * cosDegrees(360 * a), r * sinDegrees(360 * a) * flatness];
 }
 
-function bristles({ bundle, hairs, thickness, clumping, splay, seed }: Extract<DrawnShape, { kind: "bristles" }>, opened: number): Dot[] {
+function bristles(
+  { bundle, hairs, thickness, clumping, splay, seed }: Extract<DrawnShape, { kind: "bristles" }>,
+  opened: number,
+): Dot[] {
   const open = 1 - splay * (1 - opened);
   const place = bundles[bundle];
   const clumps = Math.max(1, Math.round(Math.sqrt(hairs)));

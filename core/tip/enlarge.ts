@@ -6,7 +6,16 @@ import { toQ15 } from "../kernels/marks";
  * they are. A plane of the same size is copied.
  * @param to the address of the first row's first pixel @param stride px from row to row there
  */
-export function enlargeInto({ heap, run }: Kernels, plane: Uint16Array, width: number, height: number, to: number, stride: number, toWidth: number, toHeight: number): void {
+export function enlargeInto(
+  { heap, run }: Kernels,
+  plane: Uint16Array,
+  width: number,
+  height: number,
+  to: number,
+  stride: number,
+  toWidth: number,
+  toHeight: number,
+): void {
   if (width === toWidth && height === toHeight) {
     for (let y = 0; y < height; y++) heap.u16.set(plane.subarray(y * width, (y + 1) * width), to / 2 + y * stride);
     return;
@@ -42,7 +51,10 @@ export function enlargeInto({ heap, run }: Kernels, plane: Uint16Array, width: n
 }
 
 /** For each place of a longer side, the two pixels of the shorter one around it, and how far it lies towards the second. */
-function places(side: number, toSide: number): { readonly first: Int32Array; readonly second: Int32Array; readonly share: Float64Array } {
+function places(
+  side: number,
+  toSide: number,
+): { readonly first: Int32Array; readonly second: Int32Array; readonly share: Float64Array } {
   const first = new Int32Array(toSide);
   const second = new Int32Array(toSide);
   const share = new Float64Array(toSide);

@@ -42,8 +42,18 @@ export class Forms {
   private readonly forms: Form[] = [];
   private readonly numbers = new Map<string, number>();
   private bytes = 0;
-  private last: { readonly shape: Shape; readonly side: number; readonly hard: number; readonly open: number; readonly form: Form } | undefined;
-  private lastPicture: { readonly shape: Shape; readonly pictures: Pictures; readonly forms: (Form | undefined)[] } | undefined;
+  private last:
+    | {
+        readonly shape: Shape;
+        readonly side: number;
+        readonly hard: number;
+        readonly open: number;
+        readonly form: Form;
+      }
+    | undefined;
+  private lastPicture:
+    | { readonly shape: Shape; readonly pictures: Pictures; readonly forms: (Form | undefined)[] }
+    | undefined;
 
   constructor(private readonly kernels: Kernels) {}
 
@@ -67,7 +77,8 @@ export class Forms {
    * @throws MissingPicture naming the path
    */
   picture(shape: ImageShape, pictures: Pictures, n: number): Form {
-    if (this.lastPicture?.shape !== shape || this.lastPicture.pictures !== pictures) this.lastPicture = { shape, pictures, forms: [] };
+    if (this.lastPicture?.shape !== shape || this.lastPicture.pictures !== pictures)
+      this.lastPicture = { shape, pictures, forms: [] };
     const { forms } = this.lastPicture;
     const known = forms[n];
     if (known) return known;
@@ -88,7 +99,12 @@ export class Forms {
     const bytes = sheet.width * sheet.height * sheet.planes.length * 4;
     if (this.forms.length >= MOST_FORMS || this.bytes + bytes > MOST_BYTES) this.drop();
     const longer = Math.max(sheet.width, sheet.height);
-    const form = { number: this.forms.length + 1, levels: new Levels(this.kernels, sheet), halfWidth: sheet.width / longer, halfHeight: sheet.height / longer };
+    const form = {
+      number: this.forms.length + 1,
+      levels: new Levels(this.kernels, sheet),
+      halfWidth: sheet.width / longer,
+      halfHeight: sheet.height / longer,
+    };
     this.forms.push(form);
     this.numbers.set(key, form.number);
     this.bytes += bytes;

@@ -99,10 +99,25 @@ export class Levels {
     const room = this.kernels.heap.takeCleared(bytes);
     const at = room + before;
     source.planes.forEach((plane, p) => {
-      const small = shrink(plane, source.width, source.height, Math.min(width, source.width), Math.min(height, source.height));
+      const small = shrink(
+        plane,
+        source.width,
+        source.height,
+        Math.min(width, source.width),
+        Math.min(height, source.height),
+      );
       const to = at + p * planeBytes;
       const first = to + (BORDER * stride + BORDER) * 2;
-      enlargeInto(this.kernels, small, Math.min(width, source.width), Math.min(height, source.height), first, stride, width, height);
+      enlargeInto(
+        this.kernels,
+        small,
+        Math.min(width, source.width),
+        Math.min(height, source.height),
+        first,
+        stride,
+        width,
+        height,
+      );
       if (fineness > 1) this.kernels.run.meanOver(to, stride, height + 2 * BORDER, fineness / 2);
     });
     return { at, width, height, planeBytes, room, bytes, fine: fineness > 1 };

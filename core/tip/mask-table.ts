@@ -2,7 +2,20 @@
  * The numbers of one drawn mask in a table. `uses` counts the marks that had it; `strengths` and `strong` are the addresses
  * of the mask times `flow`, 0 while it was not multiplied.
  */
-export const maskField = { mask: 0, spans: 1, stride: 2, width: 3, height: 4, left: 5, top: 6, planes: 7, uses: 8, strengths: 9, strong: 10, flow: 11 } as const;
+export const maskField = {
+  mask: 0,
+  spans: 1,
+  stride: 2,
+  width: 3,
+  height: 4,
+  left: 5,
+  top: 6,
+  planes: 7,
+  uses: 8,
+  strengths: 9,
+  strong: 10,
+  flow: 11,
+} as const;
 export const MASK_NUMBERS = 12;
 
 const SLOTS = 1 << 15;

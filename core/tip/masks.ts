@@ -99,7 +99,20 @@ export class TipMasks {
   private roomBytes = 0;
   private used = 0;
   /** What the last mask was asked for, and the numbers that followed; most marks differ from it in their place alone. */
-  private readonly last = { size: 0, roundness: 0, angle: 0, hardness: 0, form: undefined as Form | undefined, phases: 0, step: 0, round: 0, hard: 0, turns: 0, turn: 0, stand: 0 };
+  private readonly last = {
+    size: 0,
+    roundness: 0,
+    angle: 0,
+    hardness: 0,
+    form: undefined as Form | undefined,
+    phases: 0,
+    step: 0,
+    round: 0,
+    hard: 0,
+    turns: 0,
+    turn: 0,
+    stand: 0,
+  };
 
   constructor(private readonly kernels: Kernels) {
     this.forms = new Forms(kernels);
@@ -118,7 +131,14 @@ export class TipMasks {
     if (!(size >= 0.05)) return -1;
     const { last } = this;
     const form = shape.kind === "ellipse" ? undefined : this.formOf(ask);
-    if (size !== last.size || ask.roundness !== last.roundness || ask.angle !== last.angle || ask.hardness !== last.hardness || form !== last.form) this.settle(ask, form);
+    if (
+      size !== last.size ||
+      ask.roundness !== last.roundness ||
+      ask.angle !== last.angle ||
+      ask.hardness !== last.hardness ||
+      form !== last.form
+    )
+      this.settle(ask, form);
     const { phases, round, hard, stand } = last;
     const px = Math.round(ask.fx * phases);
     const py = Math.round(ask.fy * phases);
@@ -187,7 +207,15 @@ export class TipMasks {
     const at = this.place(whole);
     rows[row + maskField.strengths] = at + PAD * 2;
     rows[row + maskField.strong] = at + bytes;
-    this.kernels.run.strengthsOf(rows[row], rows[row + maskField.spans], stride, height, flow, at + PAD * 2, at + bytes);
+    this.kernels.run.strengthsOf(
+      rows[row],
+      rows[row + maskField.spans],
+      stride,
+      height,
+      flow,
+      at + PAD * 2,
+      at + bytes,
+    );
     return true;
   }
 

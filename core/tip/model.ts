@@ -4,8 +4,26 @@ import { shapeSchema } from "./shape";
 
 /** The qualities that the tip owns: what touches the surface. */
 export const tipQualities = {
-  size: { body: "tip", label: "Size", unit: "px", low: 0.5, high: 2000, base: 40, joins: "multiply", says: "How long the tip is along its longer side." },
-  angle: { body: "tip", label: "Angle", unit: "degrees", low: -360, high: 360, base: 0, joins: "add", says: "How far the tip is turned, counter-clockwise." },
+  size: {
+    body: "tip",
+    label: "Size",
+    unit: "px",
+    low: 0.5,
+    high: 2000,
+    base: 40,
+    joins: "multiply",
+    says: "How long the tip is along its longer side.",
+  },
+  angle: {
+    body: "tip",
+    label: "Angle",
+    unit: "degrees",
+    low: -360,
+    high: 360,
+    base: 0,
+    joins: "add",
+    says: "How far the tip is turned, counter-clockwise.",
+  },
   roundness: {
     body: "tip",
     label: "Roundness",

@@ -18,13 +18,18 @@ export interface Sheet {
 const MOST_SAMPLED = 2048;
 
 /** Reads a picture as a tip uses it. @param map the lightness map; undefined for the picture's own greys */
-export function readPicture(picture: Picture, map: Picture | undefined, { coverage, colour }: Pick<ImageShape, "coverage" | "colour">): Sheet {
+export function readPicture(
+  picture: Picture,
+  map: Picture | undefined,
+  { coverage, colour }: Pick<ImageShape, "coverage" | "colour">,
+): Sheet {
   const { width, height } = picture;
   const pixels = width * height;
   const strength = new Uint16Array(pixels);
   const grey = greyOf(picture);
   const alpha = alphaOf(picture);
-  for (let i = 0; i < pixels; i++) strength[i] = Math.round((coverage === "alpha" ? alpha(i) : alpha(i) * (1 - grey(i))) * ONE);
+  for (let i = 0; i < pixels; i++)
+    strength[i] = Math.round((coverage === "alpha" ? alpha(i) : alpha(i) * (1 - grey(i))) * ONE);
   const planes: Uint16Array[] = [strength];
   if (colour === "own") planes.push(...ownPlanes(picture, strength));
   if (colour === "lightness") planes.push(...tonePlanes(mapReader(map, picture), strength));
@@ -72,5 +77,6 @@ function alphaOf({ channels, data, full }: Picture): (i: number) => number {
 /** Luma of the encoded values, with the weights of ITU-R BT.709. */
 function greyOf({ channels, data, full }: Picture): (i: number) => number {
   if (channels < 3) return (i) => data[i * channels] / full;
-  return (i) => (0.2126 * data[i * channels] + 0.7152 * data[i * channels + 1] + 0.0722 * data[i * channels + 2]) / full;
+  return (i) =>
+    (0.2126 * data[i * channels] + 0.7152 * data[i * channels + 1] + 0.0722 * data[i * channels + 2]) / full;
 }

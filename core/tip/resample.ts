@@ -8,7 +8,13 @@ export function halved({ width, height, planes }: Sheet): Sheet {
 }
 
 /** Makes a plane smaller, each pixel the mean of the area it covers. */
-export function shrink(plane: Uint16Array, width: number, height: number, toWidth: number, toHeight: number): Uint16Array {
+export function shrink(
+  plane: Uint16Array,
+  width: number,
+  height: number,
+  toWidth: number,
+  toHeight: number,
+): Uint16Array {
   if (width === toWidth && height === toHeight) return plane;
   const across = toWidth === width ? plane : shrinkRows(plane, width, height, toWidth);
   if (toHeight === height) return across;

@@ -4,7 +4,9 @@ const share = z.number().min(0).max(1);
 const seed = z.int().min(0).max(4_294_967_295).default(1);
 
 /** Where a picture lies: in the package or folder beside the brush. */
-export const tipPathSchema = z.string().regex(/^tips\/[a-z0-9][a-z0-9-]{0,90}\.png$/, "a picture's path is tips/<name>.png");
+export const tipPathSchema = z
+  .string()
+  .regex(/^tips\/[a-z0-9][a-z0-9-]{0,90}\.png$/, "a picture's path is tips/<name>.png");
 
 export const MOST_PICTURES = 64;
 
@@ -46,11 +48,22 @@ const imageSchema = z
     start: tipPathSchema.optional(),
     end: tipPathSchema.optional(),
   })
-  .refine(({ pictures }) => pictures.some((p) => p.weight > 0), { message: "one picture at least needs a weight above 0", path: ["pictures"] })
-  .refine(({ coverage, colour, pictures }) => coverage === "alpha" || colour === "ink" || colour === "own" || (colour === "lightness" && pictures.every((p) => p.map)), {
-    message: "with coverage from darkness, a picture's greys are spent: lightness needs a map of its own, two-tone needs alpha",
-    path: ["colour"],
-  });
+  .refine(({ pictures }) => pictures.some((p) => p.weight > 0), {
+    message: "one picture at least needs a weight above 0",
+    path: ["pictures"],
+  })
+  .refine(
+    ({ coverage, colour, pictures }) =>
+      coverage === "alpha" ||
+      colour === "ink" ||
+      colour === "own" ||
+      (colour === "lightness" && pictures.every((p) => p.map)),
+    {
+      message:
+        "with coverage from darkness, a picture's greys are spent: lightness needs a map of its own, two-tone needs alpha",
+      path: ["colour"],
+    },
+  );
 
 /** The shapes of a tip. The long side runs from −1 to 1 along u, the short one along v. */
 export const shapeSchema = z.discriminatedUnion("kind", [
@@ -71,9 +84,20 @@ export const shapeSchema = z.discriminatedUnion("kind", [
     seed,
   }),
   /** `gap`: the empty share between two lines; `unevenness` of their strength and width. */
-  z.strictObject({ kind: z.literal("rake"), lines: z.int().min(1).max(64).default(5), gap: share.default(0.5), unevenness: share.default(0.2), seed }),
+  z.strictObject({
+    kind: z.literal("rake"),
+    lines: z.int().min(1).max(64).default(5),
+    gap: share.default(0.5),
+    unevenness: share.default(0.2),
+    seed,
+  }),
   /** `spread`: 0 all dots alike … 1 from specks to the full size. */
-  z.strictObject({ kind: z.literal("speckle"), dots: z.int().min(1).max(400).default(40), spread: share.default(0.6), seed }),
+  z.strictObject({
+    kind: z.literal("speckle"),
+    dots: z.int().min(1).max(400).default(40),
+    spread: share.default(0.6),
+    seed,
+  }),
   imageSchema,
 ]);
 
@@ -86,7 +110,9 @@ export type ImageShape = Extract<Shape, { kind: "image" }>;
 export type DrawnShape = Exclude<Shape, ImageShape>;
 
 /** The kinds of shape that are drawn from numbers. */
-export const drawnKinds = shapeSchema.options.map((option) => option.shape.kind.value).filter((kind) => kind !== "image");
+export const drawnKinds = shapeSchema.options
+  .map((option) => option.shape.kind.value)
+  .filter((kind) => kind !== "image");
 
 /** A drawn shape of this kind with its defaults. */
 export function shapeOf(kind: DrawnShape["kind"]): Shape {

@@ -13,7 +13,16 @@ export const trailQualities = {
     joins: "multiply",
     says: "From one mark to the next, in lengths of the mark along its way.",
   },
-  scatter: { body: "trail", label: "Scatter across", unit: "sizes", low: 0, high: 10, base: 0, joins: "multiply", says: "How far marks stray to either side of the path." },
+  scatter: {
+    body: "trail",
+    label: "Scatter across",
+    unit: "sizes",
+    low: 0,
+    high: 10,
+    base: 0,
+    joins: "multiply",
+    says: "How far marks stray to either side of the path.",
+  },
   scatterAlong: {
     body: "trail",
     label: "Scatter along",
@@ -24,7 +33,16 @@ export const trailQualities = {
     joins: "multiply",
     says: "How far marks stray forward and back along the path.",
   },
-  count: { body: "trail", label: "Marks a step", unit: "marks", low: 1, high: 64, base: 1, joins: "multiply", says: "How many marks are laid at each step." },
+  count: {
+    body: "trail",
+    label: "Marks a step",
+    unit: "marks",
+    low: 1,
+    high: 64,
+    base: 1,
+    joins: "multiply",
+    says: "How many marks are laid at each step.",
+  },
 } as const satisfies Record<string, QualityRow>;
 
 export const scatterLaws = ["uniform", "gaussian"] as const;
@@ -32,9 +50,17 @@ export const scatterLaws = ["uniform", "gaussian"] as const;
 const steadySchema = z.discriminatedUnion("kind", [
   z.strictObject({ kind: z.literal("none") }),
   /** The 1€ filter: `cutoff` in Hz for a still hand, `beta` how much of the speed (px/s) is added to it. */
-  z.strictObject({ kind: z.literal("filter"), cutoff: z.number().min(0.05).max(60).default(1), beta: z.number().min(0).max(10).default(0.01) }),
+  z.strictObject({
+    kind: z.literal("filter"),
+    cutoff: z.number().min(0.05).max(60).default(1),
+    beta: z.number().min(0).max(10).default(0.01),
+  }),
   /** The brush is pulled behind the pen on a string, px long; with `catchUp` it reaches the pen's last place at the end. */
-  z.strictObject({ kind: z.literal("string"), length: z.number().min(0).max(2000).default(40), catchUp: z.boolean().default(true) }),
+  z.strictObject({
+    kind: z.literal("string"),
+    length: z.number().min(0).max(2000).default(40),
+    catchUp: z.boolean().default(true),
+  }),
 ]);
 
 export type Steady = z.infer<typeof steadySchema>;

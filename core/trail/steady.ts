@@ -77,7 +77,11 @@ export class PulledString implements Follower {
     }
     const away = length(sample.x - this.brush.x, sample.y - this.brush.y);
     const share = away > this.reach ? (away - this.reach) / away : 0;
-    this.brush = { ...sample, x: this.brush.x + share * (sample.x - this.brush.x), y: this.brush.y + share * (sample.y - this.brush.y) };
+    this.brush = {
+      ...sample,
+      x: this.brush.x + share * (sample.x - this.brush.x),
+      y: this.brush.y + share * (sample.y - this.brush.y),
+    };
     return this.brush;
   }
 

@@ -167,11 +167,22 @@ export class Walker {
         return false;
       }
       for (;;) {
-        const byWay = this.next <= this.walked + chord ? (chord > 0 ? before + (u - before) * ((this.next - this.walked) / chord) : u) : Number.POSITIVE_INFINITY;
-        const byTime = this.nextTime <= from + lasts * u ? (lasts > 0 ? Math.max(before, (this.nextTime - from) / lasts) : u) : Number.POSITIVE_INFINITY;
+        const byWay =
+          this.next <= this.walked + chord
+            ? chord > 0
+              ? before + (u - before) * ((this.next - this.walked) / chord)
+              : u
+            : Number.POSITIVE_INFINITY;
+        const byTime =
+          this.nextTime <= from + lasts * u
+            ? lasts > 0
+              ? Math.max(before, (this.nextTime - from) / lasts)
+              : u
+            : Number.POSITIVE_INFINITY;
         if (byWay === Number.POSITIVE_INFINITY && byTime === Number.POSITIVE_INFINITY) break;
         const v = byWay <= byTime ? byWay : byTime;
-        const distance = byWay <= byTime ? this.next : u > before ? this.walked + chord * ((v - before) / (u - before)) : this.walked;
+        const distance =
+          byWay <= byTime ? this.next : u > before ? this.walked + chord * ((v - before) / (u - before)) : this.walked;
         place[placeField.x] = x0 + v * (x1 + v * (x2 + v * x3));
         place[placeField.y] = y0 + v * (y1 + v * (y2 + v * y3));
         place[placeField.dx] = x1 + v * (2 * x2 + v * 3 * x3);

@@ -13,10 +13,17 @@ const SESSION_DAYS = 30;
 export const SESSION_SECONDS = SESSION_DAYS * 24 * 3600;
 
 /** Creates an account; undefined when the address is taken. */
-export async function createAccount(database: Database, { email, studio, password }: { email: string; studio: string; password: string }): Promise<Account | undefined> {
+export async function createAccount(
+  database: Database,
+  { email, studio, password }: { email: string; studio: string; password: string },
+): Promise<Account | undefined> {
   const account = { id: newId(), email: email.toLowerCase(), studio };
   try {
-    await database("accounts").insert({ ...account, password_hash: await hashPassword(password), created_at: new Date() });
+    await database("accounts").insert({
+      ...account,
+      password_hash: await hashPassword(password),
+      created_at: new Date(),
+    });
     return account;
   } catch (error) {
     if ((error as { code?: string }).code === "ER_DUP_ENTRY") return undefined;
@@ -25,8 +32,14 @@ export async function createAccount(database: Database, { email, studio, passwor
 }
 
 /** The account with this address and password. Takes as long when there is no such address. */
-export async function findByPassword(database: Database, email: string, password: string): Promise<Account | undefined> {
-  const row = await database("accounts").where({ email: email.toLowerCase() }).first("id", "email", "studio", "password_hash");
+export async function findByPassword(
+  database: Database,
+  email: string,
+  password: string,
+): Promise<Account | undefined> {
+  const row = await database("accounts")
+    .where({ email: email.toLowerCase() })
+    .first("id", "email", "studio", "password_hash");
   const right = await verifyPassword(row?.password_hash, password);
   return right ? { id: row.id, email: row.email, studio: row.studio } : undefined;
 }
@@ -39,7 +52,11 @@ export async function findByEmail(database: Database, email: string): Promise<Ac
 export async function openSession(database: Database, accountId: string): Promise<string> {
   const token = randomBytes(32).toString("base64url");
   await database("sessions").where("expires_at", "<", new Date()).delete();
-  await database("sessions").insert({ token_hash: hashToken(token), account_id: accountId, expires_at: new Date(Date.now() + SESSION_SECONDS * 1000) });
+  await database("sessions").insert({
+    token_hash: hashToken(token),
+    account_id: accountId,
+    expires_at: new Date(Date.now() + SESSION_SECONDS * 1000),
+  });
   return token;
 }
 

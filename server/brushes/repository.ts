@@ -12,7 +12,9 @@ export interface KeptBrush {
   readonly brush: Brush;
 }
 
-export type SaveResult = { readonly saved: true; readonly revision: number } | { readonly saved: false; readonly newest: KeptBrush };
+export type SaveResult =
+  | { readonly saved: true; readonly revision: number }
+  | { readonly saved: false; readonly newest: KeptBrush };
 
 const fields = ["brushes.id", "brushes.revision", "brushes.origin", "brushes.changed_at", "revisions.body"];
 
@@ -25,7 +27,13 @@ interface Row {
 }
 
 function kept(row: Row): KeptBrush {
-  return { id: row.id, revision: row.revision, origin: row.origin, changedAt: row.changed_at, brush: parseBrush(JSON.parse(row.body)) };
+  return {
+    id: row.id,
+    revision: row.revision,
+    origin: row.origin,
+    changedAt: row.changed_at,
+    brush: parseBrush(JSON.parse(row.body)),
+  };
 }
 
 function newest(database: Database) {
@@ -50,8 +58,16 @@ export async function findBrush(database: Database, accountId: string, id: strin
 }
 
 /** One revision of a brush of this account. */
-export async function findRevision(database: Database, accountId: string, id: string, number: number): Promise<Brush | undefined> {
-  const row = await database("revisions").join("brushes", "brushes.id", "revisions.brush_id").where({ account_id: accountId, brush_id: id, number }).first("body");
+export async function findRevision(
+  database: Database,
+  accountId: string,
+  id: string,
+  number: number,
+): Promise<Brush | undefined> {
+  const row = await database("revisions")
+    .join("brushes", "brushes.id", "revisions.brush_id")
+    .where({ account_id: accountId, brush_id: id, number })
+    .first("body");
   return row && parseBrush(JSON.parse(row.body));
 }
 
@@ -73,7 +89,12 @@ export async function listRevisions(database: Database, accountId: string, id: s
     .orderBy("number", "desc")
     .limit(MOST_LISTED)
     .select("number", "note", "made_at", "body");
-  return rows.map(({ number, note, made_at, body }) => ({ number, note, madeAt: made_at, brush: parseBrush(JSON.parse(body)) }));
+  return rows.map(({ number, note, made_at, body }) => ({
+    number,
+    note,
+    madeAt: made_at,
+    brush: parseBrush(JSON.parse(body)),
+  }));
 }
 
 /** The names of a shelf's brushes in its order. */
@@ -86,23 +107,47 @@ export async function listNames(database: Database, accountId: string): Promise<
 
 /** The revision that a brush was made from, when it was made from one of this account's that is still there. */
 export async function findMadeFrom(database: Database, accountId: string, id: string): Promise<Brush | undefined> {
-  const row = await database("brushes").where({ account_id: accountId, id }).first("made_from_id", "made_from_revision");
+  const row = await database("brushes")
+    .where({ account_id: accountId, id })
+    .first("made_from_id", "made_from_revision");
   return row?.made_from_id ? findRevision(database, accountId, row.made_from_id, row.made_from_revision) : undefined;
 }
 
 /** Remembers that a brush was made from another's revision, both of this account. */
-export async function markMadeFrom(database: Database, accountId: string, id: string, from: { readonly id: string; readonly revision: number }): Promise<void> {
-  await database("brushes").where({ account_id: accountId, id }).update({ made_from_id: from.id, made_from_revision: from.revision });
+export async function markMadeFrom(
+  database: Database,
+  accountId: string,
+  id: string,
+  from: { readonly id: string; readonly revision: number },
+): Promise<void> {
+  await database("brushes")
+    .where({ account_id: accountId, id })
+    .update({ made_from_id: from.id, made_from_revision: from.revision });
 }
 
 /** Puts new brushes at the top of a shelf, in the given order; all or none. */
-export async function addBrushes(database: Database, accountId: string, brushes: readonly Brush[], origin = ""): Promise<string[]> {
+export async function addBrushes(
+  database: Database,
+  accountId: string,
+  brushes: readonly Brush[],
+  origin = "",
+): Promise<string[]> {
   return database.transaction(async (change) => {
     await change("accounts").where({ id: accountId }).forUpdate().first("id");
-    const top = await change("brushes").where({ account_id: accountId }).min<{ top: number | null }[]>("position as top");
+    const top = await change("brushes")
+      .where({ account_id: accountId })
+      .min<{ top: number | null }[]>("position as top");
     const now = new Date();
     const first = (top[0]?.top ?? 0) - brushes.length;
-    const rows = brushes.map((brush, i) => ({ id: newId(), account_id: accountId, name: brush.name, revision: 1, origin, position: first + i, changed_at: now }));
+    const rows = brushes.map((brush, i) => ({
+      id: newId(),
+      account_id: accountId,
+      name: brush.name,
+      revision: 1,
+      origin,
+      position: first + i,
+      changed_at: now,
+    }));
     await change.batchInsert("brushes", rows);
     await change.batchInsert(
       "revisions",
@@ -117,7 +162,14 @@ export async function addBrushes(database: Database, accountId: string, brushes:
  * returned. Undefined when the account has no such brush.
  * @param note what the maker says of the revision, up to 200 letters
  */
-export async function saveBrush(database: Database, accountId: string, id: string, from: number, brush: Brush, note = ""): Promise<SaveResult | undefined> {
+export async function saveBrush(
+  database: Database,
+  accountId: string,
+  id: string,
+  from: number,
+  brush: Brush,
+  note = "",
+): Promise<SaveResult | undefined> {
   return database.transaction(async (change) => {
     const row = await change("brushes").where({ account_id: accountId, id }).forUpdate().first("revision");
     if (!row) return undefined;

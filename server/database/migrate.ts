@@ -12,7 +12,12 @@ interface Step {
   readonly tables?: readonly string[];
 }
 
-const steps: Record<string, Step> = { "0001-first": first, "0002-made-from": madeFrom, "0003-tips": tips, "0004-grains": grains };
+const steps: Record<string, Step> = {
+  "0001-first": first,
+  "0002-made-from": madeFrom,
+  "0003-tips": tips,
+  "0004-grains": grains,
+};
 
 const LOCK = "brosse_migrate";
 const PATIENCE_SECONDS = 60;
@@ -31,7 +36,10 @@ export async function migrate(database: Database, patience = PATIENCE_SECONDS): 
   const connection = await database.client.acquireConnection();
   try {
     const [[{ got }]] = await database.raw("select get_lock(?, ?) as got", [LOCK, patience]).connection(connection);
-    if (got !== 1) throw new MigrationRefused(`Another process has been migrating this database for ${patience} s; start again when it has ended.`);
+    if (got !== 1)
+      throw new MigrationRefused(
+        `Another process has been migrating this database for ${patience} s; start again when it has ended.`,
+      );
     try {
       await migrateLocked(database);
     } finally {

@@ -20,7 +20,13 @@ export const SPECIMEN_INK = "#1f2a30";
 export type Publication = { readonly id: string } | { readonly fault: string };
 
 /** Publishes a set as an immutable edition: packs it with its specimen and keeps the bytes. */
-export async function publish(database: Database, pool: RenderPool, account: Account, set: KeptSet, version: string): Promise<Publication> {
+export async function publish(
+  database: Database,
+  pool: RenderPool,
+  account: Account,
+  set: KeptSet,
+  version: string,
+): Promise<Publication> {
   const members = await brushesOfSet(database, account.id, set);
   if (members.length === 0) return { fault: "A set needs at least one brush before it is published." };
   const taken = new Set<string>();
@@ -45,15 +51,34 @@ export async function publish(database: Database, pool: RenderPool, account: Acc
     entries.map((e) => e.brush),
     tips,
   );
-  const bytes = pack({ set: file, brushes: new Map(entries.map((e) => [e.file, e.brush])), files: new Map([["specimen.png", specimen], ...tips]) });
+  const bytes = pack({
+    set: file,
+    brushes: new Map(entries.map((e) => [e.file, e.brush])),
+    files: new Map([["specimen.png", specimen], ...tips]),
+  });
   const specimenSha256 = await keepImage(database, specimen, "specimen.png");
-  const id = await addEdition(database, { setId: set.id, version, name: set.name, studio: account.studio, bytes, specimenSha256 });
-  return id ? { id } : { fault: `Edition ${version} of this set is already published; it cannot change. Choose a higher number.` };
+  const id = await addEdition(database, {
+    setId: set.id,
+    version,
+    name: set.name,
+    studio: account.studio,
+    bytes,
+    specimenSha256,
+  });
+  return id
+    ? { id }
+    : { fault: `Edition ${version} of this set is already published; it cannot change. Choose a higher number.` };
 }
 
 /** All strokes under one another on white. */
-async function paintSpecimen(pool: RenderPool, brushes: readonly Brush[], tips: ReadonlyMap<string, Uint8Array>): Promise<Uint8Array> {
-  const strips = await Promise.all(brushes.slice(0, MOST_STRIPS).map((b) => pool.strip(stripJob(b, tips, STRIP_WIDTH, STRIP_HEIGHT, SPECIMEN_INK))));
+async function paintSpecimen(
+  pool: RenderPool,
+  brushes: readonly Brush[],
+  tips: ReadonlyMap<string, Uint8Array>,
+): Promise<Uint8Array> {
+  const strips = await Promise.all(
+    brushes.slice(0, MOST_STRIPS).map((b) => pool.strip(stripJob(b, tips, STRIP_WIDTH, STRIP_HEIGHT, SPECIMEN_INK))),
+  );
   const sheet = new Uint8ClampedArray(STRIP_WIDTH * STRIP_HEIGHT * strips.length * 4).fill(255);
   strips.forEach((png, n) => {
     const { data } = decode(png);

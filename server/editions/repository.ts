@@ -43,7 +43,17 @@ function entry(row: Row): EditionEntry {
 }
 
 function entries(database: Database) {
-  return database("editions").select("id", "set_id", "version", "name", "studio", "package_sha256", "specimen_sha256", "published_at", database.raw("length(package) as bytes"));
+  return database("editions").select(
+    "id",
+    "set_id",
+    "version",
+    "name",
+    "studio",
+    "package_sha256",
+    "specimen_sha256",
+    "published_at",
+    database.raw("length(package) as bytes"),
+  );
 }
 
 export async function listEditions(database: Database): Promise<EditionEntry[]> {

@@ -5,7 +5,11 @@ import type { Database } from "../database/connect";
 import { keepPicture, pictureFolders } from "../images/pictures";
 
 /** Puts a package's brushes on a shelf. Throws a FormatError with one clear line, and then nothing has changed. */
-export async function takePackage(database: Database, accountId: string, bytes: Uint8Array): Promise<{ ids: string[]; name: string; version: string }> {
+export async function takePackage(
+  database: Database,
+  accountId: string,
+  bytes: Uint8Array,
+): Promise<{ ids: string[]; name: string; version: string }> {
   const { set, brushes, files } = unpack(bytes);
   const ids = await database.transaction(async (change) => {
     const kept = new Map<string, string>();

@@ -17,7 +17,12 @@ function hashOf(path: string): string {
 }
 
 /** Keeps a picture and answers with the path by which brushes name it. Throws a FormatError when nothing can be made of it. */
-export async function keepPicture(database: Database, folder: PictureFolder, bytes: Uint8Array, what: string): Promise<string> {
+export async function keepPicture(
+  database: Database,
+  folder: PictureFolder,
+  bytes: Uint8Array,
+  what: string,
+): Promise<string> {
   readTipPicture(bytes, what);
   return `${folder}/${await keepImage(database, bytes, what)}.png`;
 }
@@ -26,7 +31,9 @@ export async function keepPicture(database: Database, folder: PictureFolder, byt
 export async function pictureFiles(database: Database, brushes: readonly Brush[]): Promise<Map<string, Uint8Array>> {
   const paths = [...new Set(brushes.flatMap(brushPictures))];
   if (paths.length === 0) return new Map();
-  const rows: { sha256: string; bytes: Uint8Array }[] = await database("images").whereIn("sha256", paths.map(hashOf)).select("sha256", "bytes");
+  const rows: { sha256: string; bytes: Uint8Array }[] = await database("images")
+    .whereIn("sha256", paths.map(hashOf))
+    .select("sha256", "bytes");
   const kept = new Map(rows.map(({ sha256, bytes }) => [sha256, bytes]));
   return new Map(
     paths.flatMap((path): [string, Uint8Array][] => {

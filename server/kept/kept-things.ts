@@ -35,15 +35,28 @@ export interface Keeper<Body> {
 }
 
 /** @param bodySchema what such a thing is @param pathsOf the pictures it names, which are kept by their hash: changing it later changes no brush */
-export function keeperOf<Body extends object>(table: "tips" | "grains", bodySchema: z.ZodType<Body>, pathsOf: (body: Body) => readonly string[]): Keeper<Body> {
+export function keeperOf<Body extends object>(
+  table: "tips" | "grains",
+  bodySchema: z.ZodType<Body>,
+  pathsOf: (body: Body) => readonly string[],
+): Keeper<Body> {
   return {
     keep: async (database, accountId, label, body) => {
       const id = newId();
-      await database(table).insert({ id, account_id: accountId, ...label, body: JSON.stringify(bodySchema.parse(body)), made_at: new Date() });
+      await database(table).insert({
+        id,
+        account_id: accountId,
+        ...label,
+        body: JSON.stringify(bodySchema.parse(body)),
+        made_at: new Date(),
+      });
       return id;
     },
     list: async (database, accountId) => {
-      const rows: (KeptLabel & { id: string; body: string; made_at: Date })[] = await database(table).where({ account_id: accountId }).orderBy("made_at", "desc").limit(MOST_KEPT);
+      const rows: (KeptLabel & { id: string; body: string; made_at: Date })[] = await database(table)
+        .where({ account_id: accountId })
+        .orderBy("made_at", "desc")
+        .limit(MOST_KEPT);
       const brushes = rows.length > 0 ? await listBrushes(database, accountId) : [];
       const uses = brushes.map(({ brush }) => ({ name: brush.name, paths: new Set(brushPictures(brush)) }));
       return rows.map(({ id, name, tags, credit, licence, body, made_at }) => {
@@ -53,6 +66,7 @@ export function keeperOf<Body extends object>(table: "tips" | "grains", bodySche
         return { ...read, id, name, tags, credit, licence, madeAt: made_at, usedBy };
       });
     },
-    forget: async (database, accountId, id) => (await database(table).where({ account_id: accountId, id }).delete()) > 0,
+    forget: async (database, accountId, id) =>
+      (await database(table).where({ account_id: accountId, id }).delete()) > 0,
   };
 }

@@ -18,7 +18,13 @@ export interface StripJob {
 }
 
 /** @param tips at least the brush's own; the others are left out of the job */
-export function stripJob(brush: Brush, tips: ReadonlyMap<string, Uint8Array>, width: number, height: number, colour: string): StripJob {
+export function stripJob(
+  brush: Brush,
+  tips: ReadonlyMap<string, Uint8Array>,
+  width: number,
+  height: number,
+  colour: string,
+): StripJob {
   const own = brushPictures(brush).flatMap((path): [string, Uint8Array][] => {
     const bytes = tips.get(path);
     return bytes ? [[path, bytes]] : [];

@@ -4,7 +4,13 @@ import type { Database } from "../database/connect";
 import { brushesOfSet, type KeptSet } from "./repository";
 
 /** Gives all brushes of a set that meet a ground the same grain and scale, each as a new revision. @returns how many were changed */
-export async function giveOneGrain(database: Database, accountId: string, set: KeptSet, grain: NonNullable<Brush["ground"]>["grain"], scale: number): Promise<number> {
+export async function giveOneGrain(
+  database: Database,
+  accountId: string,
+  set: KeptSet,
+  grain: NonNullable<Brush["ground"]>["grain"],
+  scale: number,
+): Promise<number> {
   return database.transaction(async (change) => {
     let changed = 0;
     for (const { id, revision, brush } of await brushesOfSet(change, accountId, set)) {
@@ -20,5 +26,8 @@ export async function giveOneGrain(database: Database, accountId: string, set: K
 export async function grainScaleOf(database: Database, accountId: string, set: KeptSet): Promise<number | null> {
   const scales = (await brushesOfSet(database, accountId, set)).flatMap(({ brush }) => brush.ground?.grainScale ?? []);
   const times = (scale: number) => scales.filter((other) => other === scale).length;
-  return scales.reduce<number | null>((best, scale) => (best === null || times(scale) > times(best) ? scale : best), null);
+  return scales.reduce<number | null>(
+    (best, scale) => (best === null || times(scale) > times(best) ? scale : best),
+    null,
+  );
 }

@@ -47,7 +47,10 @@ async function withBrushes(database: Database, rows: readonly Row[]): Promise<Ke
 }
 
 export async function listSets(database: Database, accountId: string): Promise<KeptSet[]> {
-  return withBrushes(database, await database("sets").where({ account_id: accountId }).orderBy("changed_at", "desc").select(fields));
+  return withBrushes(
+    database,
+    await database("sets").where({ account_id: accountId }).orderBy("changed_at", "desc").select(fields),
+  );
 }
 
 /** One set of this account; undefined when there is none or it is another's. */
@@ -66,10 +69,18 @@ export async function createSet(database: Database, accountId: string, draft: Se
   return id;
 }
 
-export type SetSave = { readonly saved: true; readonly revision: number } | { readonly saved: false; readonly newest: KeptSet };
+export type SetSave =
+  | { readonly saved: true; readonly revision: number }
+  | { readonly saved: false; readonly newest: KeptSet };
 
 /** Saves a set if `from` is still its newest revision; undefined when the account has no such set. */
-export async function saveSet(database: Database, accountId: string, id: string, from: number, draft: SetDraft): Promise<SetSave | undefined> {
+export async function saveSet(
+  database: Database,
+  accountId: string,
+  id: string,
+  from: number,
+  draft: SetDraft,
+): Promise<SetSave | undefined> {
   return database.transaction(async (change) => {
     const row = await change("sets").where({ account_id: accountId, id }).forUpdate().first("revision");
     if (!row) return undefined;
@@ -88,7 +99,11 @@ export async function saveSet(database: Database, accountId: string, id: string,
 }
 
 /** The brushes of a set, in its order. */
-export async function brushesOfSet(database: Database, accountId: string, set: KeptSet): Promise<(KeptBrush & { group: string })[]> {
+export async function brushesOfSet(
+  database: Database,
+  accountId: string,
+  set: KeptSet,
+): Promise<(KeptBrush & { group: string })[]> {
   const shelf = new Map((await listBrushes(database, accountId)).map((kept) => [kept.id, kept]));
   return set.brushes.flatMap(({ id, group }) => {
     const kept = shelf.get(id);
@@ -97,7 +112,12 @@ export async function brushesOfSet(database: Database, accountId: string, set: K
 }
 
 // Only brushes of the same account can be members; others are left out as if they were not there.
-async function putBrushes(change: Database, accountId: string, setId: string, brushes: SetDraft["brushes"]): Promise<void> {
+async function putBrushes(
+  change: Database,
+  accountId: string,
+  setId: string,
+  brushes: SetDraft["brushes"],
+): Promise<void> {
   const own = new Set(
     await change("brushes")
       .where({ account_id: accountId })
@@ -107,6 +127,8 @@ async function putBrushes(change: Database, accountId: string, setId: string, br
       )
       .pluck("id"),
   );
-  const rows = brushes.filter((b) => own.has(b.id)).map((b, position) => ({ set_id: setId, brush_id: b.id, position, group_name: b.group }));
+  const rows = brushes
+    .filter((b) => own.has(b.id))
+    .map((b, position) => ({ set_id: setId, brush_id: b.id, position, group_name: b.group }));
   if (rows.length) await change("set_brushes").insert(rows);
 }

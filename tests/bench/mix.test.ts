@@ -15,7 +15,13 @@ describe("mixing two brushes", () => {
         expect(brushSchema.safeParse(mixed).success).toBe(true);
         expect(mixed.name).toBe(a.name);
         expect(mixBrushes(a, b, 0)).toEqual(a);
-        expect(mixBrushes(a, b, 1)).toEqual({ ...b, name: a.name, notes: a.notes, stops: a.stops, controls: a.controls });
+        expect(mixBrushes(a, b, 1)).toEqual({
+          ...b,
+          name: a.name,
+          notes: a.notes,
+          stops: a.stops,
+          controls: a.controls,
+        });
       }),
     );
   });
@@ -24,7 +30,8 @@ describe("mixing two brushes", () => {
     fc.assert(
       fc.property(anyBrush, anyBrush, share, (a, b, t) => {
         const mixed = mixBrushes(a, b, t);
-        const read = (brush: Brush, name: keyof typeof qualities) => (brush[qualityRow(name).body] as unknown as Record<string, number | null> | null)?.[name];
+        const read = (brush: Brush, name: keyof typeof qualities) =>
+          (brush[qualityRow(name).body] as unknown as Record<string, number | null> | null)?.[name];
         for (const name of qualityNames) {
           if (name === "angle" || name === "hue") continue;
           const [from, to, now] = [read(a, name), read(b, name), read(mixed, name)];
@@ -38,7 +45,11 @@ describe("mixing two brushes", () => {
   });
 
   test("half way is the mean, angles turn the shorter way", () => {
-    const mixed = mixBrushes(brushOf({ tip: { size: 10, angle: 170 } }), brushOf({ tip: { size: 30, angle: -150 } }), 0.5);
+    const mixed = mixBrushes(
+      brushOf({ tip: { size: 10, angle: 170 } }),
+      brushOf({ tip: { size: 30, angle: -150 } }),
+      0.5,
+    );
     expect(mixed.tip.size).toBe(20);
     expect(Math.abs(mixed.tip.angle)).toBeCloseTo(170, 9);
     expect(mixed.tip.angle).toBeCloseTo(-170, 9);
@@ -68,7 +79,8 @@ describe("swapping a body", () => {
         const swapped = swapBody(a, b, body);
         expect(brushSchema.parse(swapped)).toEqual(swapped);
         expect(swapped[body]).toEqual(b[body]);
-        for (const other of (["tip", "trail", "ground", "paint"] as const).filter((name) => name !== body)) expect(swapped[other]).toEqual(a[other]);
+        for (const other of (["tip", "trail", "ground", "paint"] as const).filter((name) => name !== body))
+          expect(swapped[other]).toEqual(a[other]);
         const of = (brush: Brush) => brush.responses.filter((r) => qualities[r.quality].body === body);
         expect(of(swapped)).toEqual(of(b));
         expect(swapped.responses.length - of(swapped).length).toBe(a.responses.length - of(a).length);

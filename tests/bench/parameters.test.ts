@@ -9,7 +9,8 @@ import type { Parameter } from "~/bench/parameters";
 import { shapeParameters } from "~/bench/shape-line";
 
 /** The fields of a value that are numbers. */
-const numbersOf = (value: object) => Object.entries(value).flatMap(([name, field]) => (typeof field === "number" ? [name] : []));
+const numbersOf = (value: object) =>
+  Object.entries(value).flatMap(([name, field]) => (typeof field === "number" ? [name] : []));
 
 interface Kind {
   readonly kind: string;
@@ -31,7 +32,8 @@ describe.each([
       const own = (value as Record<string, number>)[name];
       expect(own).toBeGreaterThanOrEqual(low);
       expect(own).toBeLessThanOrEqual(high);
-      for (const end of [low, high, low + step]) expect(accepts({ ...value, [name]: end }), `${name} ${end}`).toBe(true);
+      for (const end of [low, high, low + step])
+        expect(accepts({ ...value, [name]: end }), `${name} ${end}`).toBe(true);
     }
   });
 });

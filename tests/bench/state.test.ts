@@ -28,7 +28,9 @@ import { brushOf } from "../helpers";
 const run = (commands: readonly Command[], state = openBench(brushOf(), 1)) => commands.reduce(reduce, state);
 
 const anyCommand: fc.Arbitrary<Command> = fc.oneof(
-  fc.tuple(fc.constantFrom(...qualityNames), fc.double({ min: -5, max: 2500, noNaN: true })).map(([name, value]) => setQuality(name, value)),
+  fc
+    .tuple(fc.constantFrom(...qualityNames), fc.double({ min: -5, max: 2500, noNaN: true }))
+    .map(([name, value]) => setQuality(name, value)),
   fc.constantFrom(
     setBuild("even"),
     setBuild("build-up"),
@@ -125,7 +127,12 @@ test("moving, adding and removing points keeps a curve valid", () => {
       let curve = brushOf({ responses: [{ quality: "size", source: "pressure" }] }).responses[0].curve;
       for (const [i, x, y, what] of moves) {
         const at = i % curve.length;
-        curve = what === 0 ? movePoint(curve, at, x, y) : what === 1 ? addPoint(curve, Math.min(1, Math.max(0, x))) : removePoint(curve, at);
+        curve =
+          what === 0
+            ? movePoint(curve, at, x, y)
+            : what === 1
+              ? addPoint(curve, Math.min(1, Math.max(0, x)))
+              : removePoint(curve, at);
         expect(curveSchema.safeParse(curve).success).toBe(true);
       }
     }),

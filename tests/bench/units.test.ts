@@ -13,7 +13,8 @@ describe("values as painters write them", () => {
   test("what is written can be read again, and is the same to what it shows", () => {
     fc.assert(
       fc.property(fc.constantFrom(...units), fc.double({ min: -900, max: 900, noNaN: true }), (unit, number) => {
-        const value = unit === "share" || unit === "shift" ? number / 900 : unit === "marks" ? Math.round(number) : number;
+        const value =
+          unit === "share" || unit === "shift" ? number / 900 : unit === "marks" ? Math.round(number) : number;
         const read = readValue(writeValue(value, unit), unit);
         const shown = unit === "share" || unit === "shift" ? 0.01 : 1;
         expect(Math.abs((read ?? Number.NaN) - value)).toBeLessThanOrEqual(0.5001 * shown);
@@ -41,7 +42,8 @@ describe("values as painters write them", () => {
   });
 
   test("what is no number is nothing, whatever was typed", () => {
-    for (const text of ["", " ", "px", "a lot", "1e9", "1 2", "--3", "5 kg", "NaN", "Infinity", "0x10"]) expect(readValue(text, "px")).toBeUndefined();
+    for (const text of ["", " ", "px", "a lot", "1e9", "1 2", "--3", "5 kg", "NaN", "Infinity", "0x10"])
+      expect(readValue(text, "px")).toBeUndefined();
     fc.assert(
       fc.property(fc.string(), fc.constantFrom(...units), (text, unit) => {
         const read = readValue(text, unit);

@@ -14,8 +14,16 @@ import { sheetValues } from "~/bench/strip-values";
 import { wordsOf } from "~/bench/trade-words";
 import { brushOf, lineSamples } from "../helpers";
 
-const press = (key: string, more: object = {}) => ({ key, ctrlKey: false, metaKey: false, shiftKey: false, altKey: false, ...more });
-const changed = (brush: Brush, ...commands: Parameters<typeof reduce>[1][]) => commands.reduce(reduce, openBench(brush, 1)).brush;
+const press = (key: string, more: object = {}) => ({
+  key,
+  ctrlKey: false,
+  metaKey: false,
+  shiftKey: false,
+  altKey: false,
+  ...more,
+});
+const changed = (brush: Brush, ...commands: Parameters<typeof reduce>[1][]) =>
+  commands.reduce(reduce, openBench(brush, 1)).brush;
 
 describe("the keys of the bench", () => {
   test("each has one act, and every act a key", () => {
@@ -85,7 +93,10 @@ describe("a firmer curve", () => {
         expect(responseSchema.safeParse({ quality: "size", source: "pressure", curve }).success).toBe(true);
         expect(curve[0]).toEqual([0, 0]);
         expect(curve[curve.length - 1]).toEqual([1, 1]);
-        const [softer, firm] = [curveFunction(firmer(even, -Math.abs(a)))(x), curveFunction(firmer(even, Math.abs(a)))(x)];
+        const [softer, firm] = [
+          curveFunction(firmer(even, -Math.abs(a)))(x),
+          curveFunction(firmer(even, Math.abs(a)))(x),
+        ];
         expect(firm).toBeGreaterThanOrEqual(softer - 0.002);
       }),
     );

@@ -11,7 +11,10 @@ describe("the counter-based generator", () => {
     const count = 20_000;
     const failing = Array.from({ length: 100 }, (_, k) => {
       const sorted = Array.from({ length: count }, (_, n) => chance(k * 7 + 1, n, k * 13)).sort((a, b) => a - b);
-      const distance = sorted.reduce((most, v, i) => Math.max(most, Math.abs(v - i / count), Math.abs(v - (i + 1) / count)), 0);
+      const distance = sorted.reduce(
+        (most, v, i) => Math.max(most, Math.abs(v - i / count), Math.abs(v - (i + 1) / count)),
+        0,
+      );
       return 2 * Math.exp(-2 * count * distance * distance) < 0.01;
     }).filter(Boolean).length;
     expect(failing).toBeLessThanOrEqual(6);

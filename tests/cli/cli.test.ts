@@ -18,7 +18,10 @@ let folder: string;
 const swell = slowSwell({ left: 40, top: 30, width: 420, height: 120 });
 const at = (name: string) => join(folder, name);
 const brosse = (...args: string[]) => {
-  const { status, stdout, stderr } = spawnSync(process.execPath, [join(root, "cli/brosse.mjs"), ...args], { encoding: "utf8", maxBuffer: 1 << 28 });
+  const { status, stdout, stderr } = spawnSync(process.execPath, [join(root, "cli/brosse.mjs"), ...args], {
+    encoding: "utf8",
+    maxBuffer: 1 << 28,
+  });
   return { status, stdout, stderr };
 };
 
@@ -30,7 +33,17 @@ beforeAll(() => {
   writeFileSync(
     at("set.zip"),
     pack({
-      set: { format: "brosse-set", level: 1, name: "S", version: "1.0.0", studio: "Q", licence: "CC0-1.0", notes: "", credits: "", brushes: [{ file, group: "" }] },
+      set: {
+        format: "brosse-set",
+        level: 1,
+        name: "S",
+        version: "1.0.0",
+        studio: "Q",
+        licence: "CC0-1.0",
+        notes: "",
+        credits: "",
+        brushes: [{ file, group: "" }],
+      },
       brushes: new Map([[file, demoBrushes[0]]]),
       files: new Map(),
     }),
@@ -40,15 +53,26 @@ beforeAll(() => {
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
 test("npx brosse is linked in the checkout", () => {
-  expect(execFileSync(join(root, "node_modules/.bin/brosse"), ["help"], { encoding: "utf8" })).toContain("brosse paint");
+  expect(execFileSync(join(root, "node_modules/.bin/brosse"), ["help"], { encoding: "utf8" })).toContain(
+    "brosse paint",
+  );
 });
 
 describe("paint", () => {
-  const paint = (out: string, ...more: string[]) => brosse("paint", "--brush", at("quill.json"), "--hand", at("hand.inkml"), "--out", at(out), ...more);
+  const paint = (out: string, ...more: string[]) =>
+    brosse("paint", "--brush", at("quill.json"), "--hand", at("hand.inkml"), "--out", at(out), ...more);
 
   test("paints a hand: the same seed and brush give the same file, from a package too", () => {
     expect(paint("a.png")).toEqual({ status: 0, stdout: "", stderr: "" });
-    brosse("paint", "--brush", `${at("set.zip")}#Lettering quill, long`, "--hand", at("hand.inkml"), "--out", at("b.png"));
+    brosse(
+      "paint",
+      "--brush",
+      `${at("set.zip")}#Lettering quill, long`,
+      "--hand",
+      at("hand.inkml"),
+      "--out",
+      at("b.png"),
+    );
     expect(readFileSync(at("a.png")).equals(readFileSync(at("b.png")))).toBe(true);
     const { width, height, channels, data } = decode(readFileSync(at("a.png")));
     const lowest = Math.max(...swell.strokes[0].map((s) => s.y));
@@ -74,12 +98,32 @@ test("marks prints one JSON line a mark with all qualities", () => {
     .split("\n")
     .map((line) => JSON.parse(line));
   expect(marks.length).toBeGreaterThan(100);
-  for (const name of ["x", "y", "size", "angle", "roundness", "hardness", "flow", "opacity", "hue", "saturation", "lightness", "second", "spacing", "scatter"])
+  for (const name of [
+    "x",
+    "y",
+    "size",
+    "angle",
+    "roundness",
+    "hardness",
+    "flow",
+    "opacity",
+    "hue",
+    "saturation",
+    "lightness",
+    "second",
+    "spacing",
+    "scatter",
+  ])
     expect(Number.isFinite(marks[5][name])).toBe(true);
 });
 
 describe("pictures, hands and uses", () => {
-  const brush = { level: 1, name: "Leaf", tip: { size: 60, shape: { kind: "image", colour: "own", pictures: [{ file: "tips/leaf.png" }] } }, trail: { spacing: 1 } };
+  const brush = {
+    level: 1,
+    name: "Leaf",
+    tip: { size: 60, shape: { kind: "image", colour: "own", pictures: [{ file: "tips/leaf.png" }] } },
+    trail: { spacing: 1 },
+  };
   const pixels = (name: string) => decode(readFileSync(at(name)));
   const { width, height, data } = leafPicture(64, 32);
   const save = (name: string, value: object) => writeFileSync(at(name), JSON.stringify(value));
@@ -90,10 +134,14 @@ describe("pictures, hands and uses", () => {
     save("one/leaf.json", brush);
     save("one/brushes/leaf.json", brush);
     for (const name of ["one/leaf.json", "one/brushes/leaf.json"])
-      expect(brosse("paint", "--brush", at(name), "--hand", "@steady-line", "--out", at(`${name}.png`), "--paper", "none")).toEqual({ status: 0, stdout: "", stderr: "" });
+      expect(
+        brosse("paint", "--brush", at(name), "--hand", "@steady-line", "--out", at(`${name}.png`), "--paper", "none"),
+      ).toEqual({ status: 0, stdout: "", stderr: "" });
     const first = pixels("one/leaf.json.png");
     expect(pixels("one/brushes/leaf.json.png").data).toEqual(first.data);
-    const greens = Array.from({ length: first.data.length / 4 }, (_, i) => i * 4).filter((i) => first.data[i + 3] === 255 && first.data[i + 1] > first.data[i] + 30);
+    const greens = Array.from({ length: first.data.length / 4 }, (_, i) => i * 4).filter(
+      (i) => first.data[i + 3] === 255 && first.data[i + 1] > first.data[i] + 30,
+    );
     expect(greens.length).toBeGreaterThan(1000);
   });
 
@@ -103,15 +151,37 @@ describe("pictures, hands and uses", () => {
     const line = (...args: string[]) => brosse("paint", "--out", at("x.png"), ...args).stderr;
     expect(line("--brush", at("lost.json"), "--hand", "@spiral")).toMatch(/leaf\.png: no such file/);
     expect(line("--brush", at("quill.json"), "--hand", "@nobody")).toMatch(/no simulated hand; there are steady-line/);
-    expect(line("--brush", at("quill.json"), "--hand", "@spiral", "--use", "smear")).toMatch(/none of paint, smudge, erase/);
-    expect(line("--brush", at("quill.json"), "--hand", "@spiral", "--profile", at("odd-profile.json"))).toMatch(/odd-profile\.json: handed/);
+    expect(line("--brush", at("quill.json"), "--hand", "@spiral", "--use", "smear")).toMatch(
+      /none of paint, smudge, erase/,
+    );
+    expect(line("--brush", at("quill.json"), "--hand", "@spiral", "--profile", at("odd-profile.json"))).toMatch(
+      /odd-profile\.json: handed/,
+    );
   });
 
   test("paints over a picture in the brush's own blend mode, and erases from it", () => {
-    writeFileSync(at("grey.png"), encode({ width: 800, height: 300, data: new Uint8Array(800 * 300).fill(128), channels: 1, depth: 8 }));
+    writeFileSync(
+      at("grey.png"),
+      encode({ width: 800, height: 300, data: new Uint8Array(800 * 300).fill(128), channels: 1, depth: 8 }),
+    );
     save("multiply.json", { level: 1, name: "m", tip: { size: 40 }, paint: { blend: "multiply" } });
     const over = (out: string, ...more: string[]) =>
-      brosse("paint", "--brush", at("multiply.json"), "--hand", "@steady-line", "--color", "#808080", "--over", at("grey.png"), "--paper", "none", "--out", at(out), ...more);
+      brosse(
+        "paint",
+        "--brush",
+        at("multiply.json"),
+        "--hand",
+        "@steady-line",
+        "--color",
+        "#808080",
+        "--over",
+        at("grey.png"),
+        "--paper",
+        "none",
+        "--out",
+        at(out),
+        ...more,
+      );
     expect(over("over.png").status).toBe(0);
     const middle = (name: string) => [...pixels(name).data.slice((150 * 800 + 400) * 4, (150 * 800 + 400) * 4 + 4)];
     expect(pixels("over.png").width).toBe(800);
@@ -142,7 +212,8 @@ describe("pictures, hands and uses", () => {
 
 test("flatten composites a layered picture, in 8 and 16 bits, and names what it cannot read", () => {
   const png = (data: number[]) => encode({ width: 2, height: 1, data: Uint8Array.from(data), channels: 4, depth: 8 });
-  const stack = '<image w="2" h="1"><stack><layer src="data/b.png" composite-op="svg:multiply"/><layer src="data/a.png"/></stack></image>';
+  const stack =
+    '<image w="2" h="1"><stack><layer src="data/b.png" composite-op="svg:multiply"/><layer src="data/a.png"/></stack></image>';
   const bytes = zipSync({
     mimetype: [strToU8("image/openraster"), { level: 0 }],
     "stack.xml": strToU8(stack),
@@ -163,7 +234,17 @@ test("unpack and pack turn into each other", () => {
   expect(brosse("unpack", at("set.zip"), "--out", at("folder")).status).toBe(0);
   expect(readdirSync(at("folder")).sort()).toEqual(["LICENSE.txt", "README.md", "brushes", "set.json"]);
   expect(brosse("pack", at("folder"), "--out", at("again.zip")).status).toBe(0);
-  expect(brosse("paint", "--brush", `${at("again.zip")}#lettering-quill-long`, "--hand", at("hand.inkml"), "--out", at("d.png")).status).toBe(0);
+  expect(
+    brosse(
+      "paint",
+      "--brush",
+      `${at("again.zip")}#lettering-quill-long`,
+      "--hand",
+      at("hand.inkml"),
+      "--out",
+      at("d.png"),
+    ).status,
+  ).toBe(0);
 });
 
 test("measure prints a brush's character as JSON", () => {
@@ -178,14 +259,29 @@ test("measure prints a brush's character as JSON", () => {
 test("paint writes layers as OpenRaster that flatten reads, heights as 16-bit grey, and paints on a grained sheet", () => {
   writeFileSync(at("thick.json"), JSON.stringify({ level: 1, name: "thick", tip: { size: 30 }, paint: { body: 0.7 } }));
   const hand = ["--hand", at("hand.inkml")];
-  expect(brosse("paint", "--brush", at("thick.json"), ...hand, "--out", at("thick.ora"), "--height", at("height.png"), "--grain", "weave").status).toBe(0);
+  expect(
+    brosse(
+      "paint",
+      "--brush",
+      at("thick.json"),
+      ...hand,
+      "--out",
+      at("thick.ora"),
+      "--height",
+      at("height.png"),
+      "--grain",
+      "weave",
+    ).status,
+  ).toBe(0);
   expect(brosse("flatten", at("thick.ora"), "--out", at("flat.png")).status).toBe(0);
   const height = decode(readFileSync(at("height.png")));
   expect([height.depth, height.channels]).toEqual([16, 1]);
   expect(Math.max(...height.data)).toBeGreaterThan(40_000);
   const flat = decode(readFileSync(at("flat.png")));
   expect([flat.width, flat.height]).toEqual([height.width, height.height]);
-  expect(brosse("paint", "--brush", at("thick.json"), ...hand, "--out", at("x.png"), "--grain", "gravel").stderr).toMatch(/--grain: "gravel" is none of/);
+  expect(
+    brosse("paint", "--brush", at("thick.json"), ...hand, "--out", at("x.png"), "--grain", "gravel").stderr,
+  ).toMatch(/--grain: "gravel" is none of/);
 });
 
 describe("errors are one line, exit 2, nothing half-written", () => {
@@ -195,15 +291,30 @@ describe("errors are one line, exit 2, nothing half-written", () => {
     ["an unknown option", ["marks", "--colour", "red"], /colour/],
     ["a missing file", ["marks", "--brush", "none.json", "--hand", "hand.inkml"], /none\.json: no such file/],
     ["a broken brush", ["marks", "--brush", "hand.inkml", "--hand", "hand.inkml"], /hand\.inkml: not JSON/],
-    ["a bad size", ["paint", "--brush", "quill.json", "--hand", "hand.inkml", "--out", "x.png", "--size", "0x9"], /surface side/],
-    ["a bad colour", ["paint", "--brush", "quill.json", "--hand", "hand.inkml", "--out", "x.png", "--color", "red"], /"red" is not a colour/],
+    [
+      "a bad size",
+      ["paint", "--brush", "quill.json", "--hand", "hand.inkml", "--out", "x.png", "--size", "0x9"],
+      /surface side/,
+    ],
+    [
+      "a bad colour",
+      ["paint", "--brush", "quill.json", "--hand", "hand.inkml", "--out", "x.png", "--color", "red"],
+      /"red" is not a colour/,
+    ],
     ["a bad seed", ["marks", "--brush", "quill.json", "--hand", "hand.inkml", "--seed", "-1.5"], /seed/],
-    ["no such brush in the package", ["marks", "--brush", "set.zip#none", "--hand", "hand.inkml"], /no brush is named "none"/],
+    [
+      "no such brush in the package",
+      ["marks", "--brush", "set.zip#none", "--hand", "hand.inkml"],
+      /no brush is named "none"/,
+    ],
     ["a package that is none", ["unpack", "quill.json", "--out", "x"], /not a ZIP/],
     ["a folder that is there already", ["unpack", "set.zip", "--out", "folder"], /already there/],
     ["nowhere to write", ["pack", "folder", "--out", "nowhere/x.zip"], /cannot be written/],
   ])("%s", (_, args, line) => {
-    const result = spawnSync(process.execPath, [join(root, "cli/brosse.mjs"), ...args], { encoding: "utf8", cwd: folder });
+    const result = spawnSync(process.execPath, [join(root, "cli/brosse.mjs"), ...args], {
+      encoding: "utf8",
+      cwd: folder,
+    });
     expect(result.status).toBe(2);
     expect(result.stdout).toBe("");
     expect(result.stderr).toMatch(line);

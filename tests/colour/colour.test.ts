@@ -52,13 +52,18 @@ test("against colorjs.io: sRGB to OKLCh and back", () => {
 
 test("whatever is asked for, the result is in sRGB and its hue is the one asked for", () => {
   fc.assert(
-    fc.property(unit, fc.double({ min: 0, max: 0.5, noNaN: true }), fc.double({ min: 0, max: 360, noNaN: true }), (l, c, h) => {
-      const rgb = oklchToRgb({ l, c, h });
-      for (const v of rgb) expect(v).toBeGreaterThanOrEqual(0);
-      for (const v of rgb) expect(v).toBeLessThanOrEqual(1);
-      const back = rgbToOklch(rgb);
-      if (back.c > 0.03) expect(Math.abs(((back.h - h + 540) % 360) - 180)).toBeLessThan(1.5);
-    }),
+    fc.property(
+      unit,
+      fc.double({ min: 0, max: 0.5, noNaN: true }),
+      fc.double({ min: 0, max: 360, noNaN: true }),
+      (l, c, h) => {
+        const rgb = oklchToRgb({ l, c, h });
+        for (const v of rgb) expect(v).toBeGreaterThanOrEqual(0);
+        for (const v of rgb) expect(v).toBeLessThanOrEqual(1);
+        const back = rgbToOklch(rgb);
+        if (back.c > 0.03) expect(Math.abs(((back.h - h + 540) % 360) - 180)).toBeLessThan(1.5);
+      },
+    ),
     { numRuns: 4000 },
   );
 });
@@ -81,20 +86,24 @@ test("the sRGB transfer function", () => {
 test("a heading that is followed is the one that is worked out in full, however the way turns", () => {
   const turn = fc.oneof(fc.double({ min: -2, max: 2, noNaN: true }), fc.double({ min: -360, max: 360, noNaN: true }));
   fc.assert(
-    fc.property(fc.double({ min: 0, max: 360, noNaN: true }), fc.array(fc.tuple(turn, fc.double({ min: 0.01, max: 500, noNaN: true })), { maxLength: 60 }), (start, steps) => {
-      const follower = new HeadingFollower();
-      const [way, angle] = [new Float64Array(2), new Float64Array(1)];
-      let towards = start;
-      for (const [by, long] of steps) {
-        towards += by;
-        way.set([long * Math.cos((towards * Math.PI) / 180), long * Math.sin((towards * Math.PI) / 180)]);
-        follower.into(angle, 0, way, 0, 1);
-        const wanted = atan2Degrees(-way[1], way[0]);
-        expect(Math.abs(((angle[0] - wanted + 540) % 360) - 180)).toBeLessThan(1e-11);
-        expect(angle[0]).toBeGreaterThanOrEqual(0);
-        expect(angle[0]).toBeLessThan(360);
-      }
-    }),
+    fc.property(
+      fc.double({ min: 0, max: 360, noNaN: true }),
+      fc.array(fc.tuple(turn, fc.double({ min: 0.01, max: 500, noNaN: true })), { maxLength: 60 }),
+      (start, steps) => {
+        const follower = new HeadingFollower();
+        const [way, angle] = [new Float64Array(2), new Float64Array(1)];
+        let towards = start;
+        for (const [by, long] of steps) {
+          towards += by;
+          way.set([long * Math.cos((towards * Math.PI) / 180), long * Math.sin((towards * Math.PI) / 180)]);
+          follower.into(angle, 0, way, 0, 1);
+          const wanted = atan2Degrees(-way[1], way[0]);
+          expect(Math.abs(((angle[0] - wanted + 540) % 360) - 180)).toBeLessThan(1e-11);
+          expect(angle[0]).toBeGreaterThanOrEqual(0);
+          expect(angle[0]).toBeLessThan(360);
+        }
+      },
+    ),
   );
   const still = Float64Array.of(0, 0, -1);
   new HeadingFollower().into(still, 2, still, 0, 1);
@@ -109,17 +118,25 @@ test("our own sine, cosine, arc tangent, logarithm and power agree with the buil
     }),
   );
   fc.assert(
-    fc.property(fc.double({ min: -50, max: 50, noNaN: true }), fc.double({ min: -50, max: 50, noNaN: true }), (y, x) => {
-      fc.pre(Math.hypot(x, y) > 1e-6);
-      const wanted = ((Math.atan2(y, x) * 180) / Math.PI + 360) % 360;
-      expect(Math.abs(((atan2Degrees(y, x) - wanted + 540) % 360) - 180)).toBeLessThan(1e-9);
-    }),
+    fc.property(
+      fc.double({ min: -50, max: 50, noNaN: true }),
+      fc.double({ min: -50, max: 50, noNaN: true }),
+      (y, x) => {
+        fc.pre(Math.hypot(x, y) > 1e-6);
+        const wanted = ((Math.atan2(y, x) * 180) / Math.PI + 360) % 360;
+        expect(Math.abs(((atan2Degrees(y, x) - wanted + 540) % 360) - 180)).toBeLessThan(1e-9);
+      },
+    ),
   );
   fc.assert(
-    fc.property(fc.double({ min: 1e-9, max: 1e6, noNaN: true }), fc.double({ min: -3, max: 3, noNaN: true }), (x, y) => {
-      expect(Math.abs(ln(x) - Math.log(x))).toBeLessThan(1e-11);
-      expect(Math.abs(power(x, y) / x ** y - 1)).toBeLessThan(1e-11);
-    }),
+    fc.property(
+      fc.double({ min: 1e-9, max: 1e6, noNaN: true }),
+      fc.double({ min: -3, max: 3, noNaN: true }),
+      (x, y) => {
+        expect(Math.abs(ln(x) - Math.log(x))).toBeLessThan(1e-11);
+        expect(Math.abs(power(x, y) / x ** y - 1)).toBeLessThan(1e-11);
+      },
+    ),
   );
   expect(exp(1)).toBeCloseTo(Math.E, 13);
 });

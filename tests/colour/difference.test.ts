@@ -64,7 +64,8 @@ describe("against general libraries", () => {
         const ours = rgbToLab([r, g, b]);
         const culori = toLab({ mode: "rgb", r, g, b });
         const [l, a, c] = new Color("srgb", [r, g, b]).to("lab-d65").coords;
-        for (const [i, value] of [culori.l, culori.a, culori.b].entries()) expect(Math.abs(ours[i] - value)).toBeLessThan(0.02);
+        for (const [i, value] of [culori.l, culori.a, culori.b].entries())
+          expect(Math.abs(ours[i] - value)).toBeLessThan(0.02);
         for (const [i, value] of [l, a, c].entries()) expect(Math.abs(ours[i] - (value ?? 0))).toBeLessThan(0.02);
       }),
     );

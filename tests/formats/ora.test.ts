@@ -35,14 +35,24 @@ const layers: Part[] = [
 ];
 
 function ora(parts: readonly Part[], change: (files: Zippable) => Zippable = (files) => files): Uint8Array {
-  const nodes = parts.map((p, n) => `<layer name="L${n}" src="data/${n}.png" x="${p.x}" y="${p.y}" opacity="${p.opacity}" composite-op="${p.op}"/>`).reverse();
+  const nodes = parts
+    .map(
+      (p, n) =>
+        `<layer name="L${n}" src="data/${n}.png" x="${p.x}" y="${p.y}" opacity="${p.opacity}" composite-op="${p.op}"/>`,
+    )
+    .reverse();
   const pictures = Object.fromEntries(
-    parts.map((p, n) => [`data/${n}.png`, encode({ width: p.width, height: p.height, data: rgba(n, p.width, p.height), channels: 4, depth: 8 })]),
+    parts.map((p, n) => [
+      `data/${n}.png`,
+      encode({ width: p.width, height: p.height, data: rgba(n, p.width, p.height), channels: 4, depth: 8 }),
+    ]),
   );
   return zipSync(
     change({
       mimetype: [strToU8("image/openraster"), { level: 0 }],
-      "stack.xml": strToU8(`<?xml version="1.0" encoding="UTF-8"?><image version="0.0.5" w="${WIDTH}" h="${HEIGHT}"><stack>${nodes.join("")}</stack></image>`),
+      "stack.xml": strToU8(
+        `<?xml version="1.0" encoding="UTF-8"?><image version="0.0.5" w="${WIDTH}" h="${HEIGHT}"><stack>${nodes.join("")}</stack></image>`,
+      ),
       ...pictures,
     }),
   );
@@ -68,7 +78,9 @@ test.each(Object.entries(compositeOps))("%s: a layered picture flattens as Skia 
     data.data.set(rgba(n, p.width, p.height));
     drawing.putImageData(data, 0, 0);
     context.globalAlpha = p.opacity;
-    context.globalCompositeOperation = (n === 0 ? "source-over" : blend === "plus-lighter" ? "lighter" : blend) as GlobalCompositeOperation;
+    context.globalCompositeOperation = (
+      n === 0 ? "source-over" : blend === "plus-lighter" ? "lighter" : blend
+    ) as GlobalCompositeOperation;
     context.drawImage(one, p.x, p.y);
   }
   const wanted = context.getImageData(0, 0, WIDTH, HEIGHT).data;
@@ -104,11 +116,19 @@ describe("bad files are refused with one line that says where", () => {
     ["another mimetype", ora(layers, (f) => ({ ...f, mimetype: strToU8("text/plain") })), /mimetype/],
     ["no stack", ora(layers, ({ "stack.xml": _, ...f }) => f), /no stack\.xml/],
     ["broken XML", ora(layers, (f) => ({ ...f, "stack.xml": strToU8("<image") })), /not well-formed|no <image>/],
-    ["a missing layer", ora(layers, ({ "data/1.png": _, ...f }) => f), /layer 1 from the top: data\/1\.png is not in the file/],
+    [
+      "a missing layer",
+      ora(layers, ({ "data/1.png": _, ...f }) => f),
+      /layer 1 from the top: data\/1\.png is not in the file/,
+    ],
     ["an absurd size", ora(layers, stack('<layer src="data/0.png"/>', "900000")), /w and h of 1 to 16384/],
     ["a path that leads out", ora(layers, stack('<layer src="data/../../0.png"/>')), /data\/\.\.\/\.\.\/0\.png/],
     ["a group", ora(layers, stack('<stack><layer src="data/0.png"/></stack>')), /groups/],
-    ["an unknown operator", ora(layers, stack('<layer src="data/0.png" composite-op="svg:dst-in"/>')), /"svg:dst-in" is not known/],
+    [
+      "an unknown operator",
+      ora(layers, stack('<layer src="data/0.png" composite-op="svg:dst-in"/>')),
+      /"svg:dst-in" is not known/,
+    ],
     ["a wild opacity", ora(layers, stack('<layer src="data/0.png" opacity="7"/>')), /opacity/],
     ["no layers", ora(layers, stack("")), /0 layers|root <stack>/],
     ["a broken picture", ora(layers, (f) => ({ ...f, "data/0.png": strToU8("png") })), /data\/0\.png: not a PNG/],

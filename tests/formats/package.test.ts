@@ -59,12 +59,18 @@ describe("pictures of tips", () => {
 
   test("that a brush names and the package lacks are missed by name", () => {
     const { [path]: _, ...rest } = unzipSync(pack(sample()));
-    expect(() => unpack(zipSync(rest))).toThrow(new RegExp(`brushes/leaf-torn\\.json: ${path.replace(".", "\\.")} is not in the package`));
+    expect(() => unpack(zipSync(rest))).toThrow(
+      new RegExp(`brushes/leaf-torn\\.json: ${path.replace(".", "\\.")} is not in the package`),
+    );
   });
 
   test.each([
     ["text", strToU8("a picture"), /not a PNG/],
-    ["one bit deep", encode({ width: 8, height: 1, data: new Uint8Array([0xaa]), channels: 1, depth: 1 }), /grey or RGB picture of 8 or 16 bits/],
+    [
+      "one bit deep",
+      encode({ width: 8, height: 1, data: new Uint8Array([0xaa]), channels: 1, depth: 1 }),
+      /grey or RGB picture of 8 or 16 bits/,
+    ],
   ])("that are %s are refused", (_, bytes, line) => {
     expect(() => unpack(altered((entries) => ({ ...entries, [path]: bytes })))).toThrow(FormatError);
     expect(() => unpack(altered((entries) => ({ ...entries, [path]: bytes })))).toThrow(line);
@@ -106,7 +112,9 @@ describe("against independent readers", () => {
       });
     });
     expect(names[0]).toBe("set.json");
-    expect(names).toEqual(expect.arrayContaining(["README.md", "LICENSE.txt", "specimen.png", "brushes/lettering-quill-long.json"]));
+    expect(names).toEqual(
+      expect.arrayContaining(["README.md", "LICENSE.txt", "specimen.png", "brushes/lettering-quill-long.json"]),
+    );
     expect(names).toHaveLength(demoBrushes.length + demoPictures.size + 4);
   });
 
@@ -133,21 +141,42 @@ describe("a bad package is refused with one clear line", () => {
     ["a path outside the package", () => altered((e) => ({ ...e, "../evil.json": json({}) })), /leads out/],
     ["an absolute path", () => altered((e) => ({ ...e, "/etc/passwd": json({}) })), /leads out/],
     ["a path with a drive", () => altered((e) => ({ ...e, "C:\\x.png": dot })), /leads out/],
-    ["compressed more than 200 to 1", () => altered((e) => ({ ...e, "README.md": new Uint8Array(5_000_000) })), /README\.md: packed more than 200 to 1/],
+    [
+      "compressed more than 200 to 1",
+      () => altered((e) => ({ ...e, "README.md": new Uint8Array(5_000_000) })),
+      /README\.md: packed more than 200 to 1/,
+    ],
     [
       "more than 200 MB unpacked",
-      () => altered((e) => ({ ...e, ...Object.fromEntries([1, 2, 3, 4].map((n) => [`tips/${n}.png`, [new Uint8Array(53 << 20), { level: 0 }] as const])) }) as Zippable),
+      () =>
+        altered(
+          (e) =>
+            ({
+              ...e,
+              ...Object.fromEntries(
+                [1, 2, 3, 4].map((n) => [`tips/${n}.png`, [new Uint8Array(53 << 20), { level: 0 }] as const]),
+              ),
+            }) as Zippable,
+        ),
       /more than 200 MB/,
     ],
     ["no set.json", () => altered(({ "set.json": _, ...e }) => e), /no set\.json/],
     ["set.json is no JSON", () => altered((e) => ({ ...e, "set.json": strToU8("{") })), /set\.json: not JSON/],
-    ["an unknown level of the set", () => altered((e) => ({ ...e, "set.json": json({ ...setOf(e), level: 9 }) })), /level 9/],
+    [
+      "an unknown level of the set",
+      () => altered((e) => ({ ...e, "set.json": json({ ...setOf(e), level: 9 }) })),
+      /level 9/,
+    ],
     [
       "an unknown level of a brush",
       () => altered((e) => ({ ...e, "brushes/rivet-row.json": json({ level: 2, name: "x" }) })),
       /brushes\/rivet-row\.json: level: this brush needs engine level 2/,
     ],
-    ["wrong types", () => altered((e) => ({ ...e, "brushes/rivet-row.json": json({ level: 1, name: "x", tip: { size: "large" } }) })), /brushes\/rivet-row\.json: tip\.size: /],
+    [
+      "wrong types",
+      () => altered((e) => ({ ...e, "brushes/rivet-row.json": json({ level: 1, name: "x", tip: { size: "large" } }) })),
+      /brushes\/rivet-row\.json: tip\.size: /,
+    ],
     [
       "a wrong type deep inside",
       () =>
@@ -170,14 +199,26 @@ describe("a bad package is refused with one clear line", () => {
         })),
       /responses\.0\.curve\.1\.1: /,
     ],
-    ["a brush that is listed but missing", () => altered(({ "brushes/rivet-row.json": _, ...e }) => e), /rivet-row\.json is not in the package/],
+    [
+      "a brush that is listed but missing",
+      () => altered(({ "brushes/rivet-row.json": _, ...e }) => e),
+      /rivet-row\.json is not in the package/,
+    ],
     [
       "a picture that does not decode",
       () => altered((e) => ({ ...e, "specimen.png": dot.map((b, i) => (i > 40 && i < 50 ? 0 : b)) })),
       /specimen\.png: the picture cannot be decoded/,
     ],
-    ["a picture that is none", () => altered((e) => ({ ...e, "tips/a.png": strToU8("no picture, only text that is long enough") })), /tips\/a\.png: not a PNG/],
-    ["a picture over 4096 px", () => altered((e) => ({ ...e, "grains/a.png": writeRgba(new Uint8ClampedArray(4097 * 4), 4097, 1) })), /grains\/a\.png: 4097×1 px/],
+    [
+      "a picture that is none",
+      () => altered((e) => ({ ...e, "tips/a.png": strToU8("no picture, only text that is long enough") })),
+      /tips\/a\.png: not a PNG/,
+    ],
+    [
+      "a picture over 4096 px",
+      () => altered((e) => ({ ...e, "grains/a.png": writeRgba(new Uint8ClampedArray(4097 * 4), 4097, 1) })),
+      /grains\/a\.png: 4097×1 px/,
+    ],
     ["a file of no kind", () => altered((e) => ({ ...e, "run.sh": json({}) })), /run\.sh: nothing a set package holds/],
   ];
   test.each(cases)("%s", (_, make, line) => {

@@ -15,7 +15,15 @@ const SIDE = 256;
 /** Alpha 0…1 of one even mark of strength m over a whole sheet, on a grain. */
 function print(ground: object | null, flow: number, size = 900): (x: number, y: number) => number {
   const brush = brushOf({ tip: { size }, ground, paint: { flow } });
-  const pixels = renderHand16({ brush, strokes: [[{ x: SIDE / 2, y: SIDE / 2, time: 0, pressure: 1 }]], width: SIDE, height: SIDE, ink, paper: null, seed: 1 });
+  const pixels = renderHand16({
+    brush,
+    strokes: [[{ x: SIDE / 2, y: SIDE / 2, time: 0, pressure: 1 }]],
+    width: SIDE,
+    height: SIDE,
+    ink,
+    paper: null,
+    seed: 1,
+  });
   return (x, y) => pixels[(y * SIDE + x) * 4 + 3] / 65535;
 }
 
@@ -26,20 +34,25 @@ const mean = (alpha: (x: number, y: number) => number) => {
 };
 
 describe("generated grains", () => {
-  test.each(drawnGrainKinds)("%s tiles: the step across the seam is no larger than steps elsewhere, and it is the same every time", (kind) => {
-    const heights = drawGrain(grainOf(kind));
-    const at = (x: number, y: number) => heights[(y % GRAIN_SIDE) * GRAIN_SIDE + (x % GRAIN_SIDE)];
-    const stepAcross = (x: number) => Array.from({ length: GRAIN_SIDE }, (_, y) => Math.abs(at(x + 1, y) - at(x, y))).reduce((a, b) => a + b, 0);
-    const stepDown = (y: number) => Array.from({ length: GRAIN_SIDE }, (_, x) => Math.abs(at(x, y + 1) - at(x, y))).reduce((a, b) => a + b, 0);
-    for (const step of [stepAcross, stepDown]) {
-      const inside = Array.from({ length: GRAIN_SIDE - 1 }, (_, i) => step(i));
-      expect(step(GRAIN_SIDE - 1)).toBeLessThanOrEqual(Math.max(...inside) * 1.001);
-    }
-    for (const h of heights) if (!(h >= 0 && h <= 1)) throw new Error(`a height of ${h}`);
-    expect(Math.max(...heights.slice(0, 40_000)) - Math.min(...heights.slice(0, 40_000))).toBeGreaterThan(0.3);
-    // Compared as bytes: the matcher takes seconds for so many numbers.
-    expect(Buffer.compare(Buffer.from(drawGrain(grainOf(kind)).buffer), Buffer.from(heights.buffer))).toBe(0);
-  });
+  test.each(drawnGrainKinds)(
+    "%s tiles: the step across the seam is no larger than steps elsewhere, and it is the same every time",
+    (kind) => {
+      const heights = drawGrain(grainOf(kind));
+      const at = (x: number, y: number) => heights[(y % GRAIN_SIDE) * GRAIN_SIDE + (x % GRAIN_SIDE)];
+      const stepAcross = (x: number) =>
+        Array.from({ length: GRAIN_SIDE }, (_, y) => Math.abs(at(x + 1, y) - at(x, y))).reduce((a, b) => a + b, 0);
+      const stepDown = (y: number) =>
+        Array.from({ length: GRAIN_SIDE }, (_, x) => Math.abs(at(x, y + 1) - at(x, y))).reduce((a, b) => a + b, 0);
+      for (const step of [stepAcross, stepDown]) {
+        const inside = Array.from({ length: GRAIN_SIDE - 1 }, (_, i) => step(i));
+        expect(step(GRAIN_SIDE - 1)).toBeLessThanOrEqual(Math.max(...inside) * 1.001);
+      }
+      for (const h of heights) if (!(h >= 0 && h <= 1)) throw new Error(`a height of ${h}`);
+      expect(Math.max(...heights.slice(0, 40_000)) - Math.min(...heights.slice(0, 40_000))).toBeGreaterThan(0.3);
+      // Compared as bytes: the matcher takes seconds for so many numbers.
+      expect(Buffer.compare(Buffer.from(drawGrain(grainOf(kind)).buffer), Buffer.from(heights.buffer))).toBe(0);
+    },
+  );
 });
 
 describe.each(groundLaws)("%s", (law: GroundLaw) => {
@@ -51,9 +64,20 @@ describe.each(groundLaws)("%s", (law: GroundLaw) => {
     let worst = 0;
     for (const depth of [0.3, 0.8, 0.875, 0.96, 1]) {
       for (const flow of [0.2, 0.7, 1]) {
-        const brush = brushOf({ tip: { size: 900, hardness: 0 }, ground: { law, depth, grain: { kind: "noise" } }, paint: { flow } });
+        const brush = brushOf({
+          tip: { size: 900, hardness: 0 },
+          ground: { law, depth, grain: { kind: "noise" } },
+          paint: { flow },
+        });
         const smooth = brushOf({ tip: { size: 900, hardness: 0 }, paint: { flow: 1 } });
-        const job = { strokes: [[{ x: 128, y: 128, time: 0, pressure: 1 }]], width: SIDE, height: SIDE, ink, paper: null, seed: 1 };
+        const job = {
+          strokes: [[{ x: 128, y: 128, time: 0, pressure: 1 }]],
+          width: SIDE,
+          height: SIDE,
+          ink,
+          paper: null,
+          seed: 1,
+        };
         const [grained, plain] = [renderHand16({ ...job, brush }), renderHand16({ ...job, brush: smooth })];
         for (let i = 0; i < SIDE * SIDE; i += 7) {
           const height = heights[Math.floor(i / SIDE) * GRAIN_SIDE + (i % SIDE)];
@@ -83,9 +107,23 @@ describe.each(groundLaws)("%s", (law: GroundLaw) => {
 
 test("peaks: pressing harder fills the valleys, which a faint touch leaves bare", () => {
   const bare = (m: number) => {
-    const brush = brushOf({ tip: { size: 900, hardness: 0 }, ground: { law: "peaks", depth: 1, grain: { kind: "weave" } }, paint: { flow: 1 } });
-    const pixels = renderHand16({ brush, strokes: [[{ x: 128 + m, y: 128, time: 0 }]], width: SIDE, height: SIDE, ink, paper: null, seed: 1 });
-    return Array.from({ length: SIDE * SIDE }, (_, i) => pixels[i * 4 + 3]).filter((a) => a < 655).length / (SIDE * SIDE);
+    const brush = brushOf({
+      tip: { size: 900, hardness: 0 },
+      ground: { law: "peaks", depth: 1, grain: { kind: "weave" } },
+      paint: { flow: 1 },
+    });
+    const pixels = renderHand16({
+      brush,
+      strokes: [[{ x: 128 + m, y: 128, time: 0 }]],
+      width: SIDE,
+      height: SIDE,
+      ink,
+      paper: null,
+      seed: 1,
+    });
+    return (
+      Array.from({ length: SIDE * SIDE }, (_, i) => pixels[i * 4 + 3]).filter((a) => a < 655).length / (SIDE * SIDE)
+    );
   };
   // Far from the middle of a soft tip its strength is low.
   expect(bare(330)).toBeGreaterThan(bare(0) + 0.2);
@@ -94,7 +132,15 @@ test("peaks: pressing harder fills the valleys, which a faint touch leaves bare"
 test("the grain lies still under all strokes, or begins anew with each", () => {
   const painted = (anchor: string, x: number) => {
     const brush = brushOf({ tip: { size: 60 }, ground: { anchor, law: "print", depth: 1, grain: { kind: "sand" } } });
-    const pixels = renderHand16({ brush, strokes: [[{ x, y: 100, time: 0, pressure: 1 }]], width: SIDE, height: SIDE, ink, paper: null, seed: 1 });
+    const pixels = renderHand16({
+      brush,
+      strokes: [[{ x, y: 100, time: 0, pressure: 1 }]],
+      width: SIDE,
+      height: SIDE,
+      ink,
+      paper: null,
+      seed: 1,
+    });
     return (dx: number) => pixels[(100 * SIDE + x + dx) * 4 + 3];
   };
   const row = Array.from({ length: 40 }, (_, i) => i - 20);
@@ -115,7 +161,8 @@ test("scale, contrast, brightness, inversion and rotation do what they say", () 
   expect(lines({})(40, 0)).toBeGreaterThan(0.9);
   expect(lines({ invert: true })(40, 0)).toBeLessThan(0.1);
   expect(mean(lines({ brightness: 0.3 }))).toBeGreaterThan(mean(lines({})) + 0.15);
-  const middling = (alpha: (x: number, y: number) => number) => Array.from({ length: SIDE }, (_, y) => alpha(10, y)).filter((v) => v > 0.1 && v < 0.9).length;
+  const middling = (alpha: (x: number, y: number) => number) =>
+    Array.from({ length: SIDE }, (_, y) => alpha(10, y)).filter((v) => v > 0.1 && v < 0.9).length;
   expect(middling(lines({ contrast: 3 }))).toBeLessThan(middling(lines({})) / 2);
   const turned = lines({ rotation: 90 });
   expect(turned(40, 10)).toBeCloseTo(turned(40, 200), 3);
@@ -124,21 +171,57 @@ test("scale, contrast, brightness, inversion and rotation do what they say", () 
 test("a grain is erased and coloured through as well", () => {
   const job = { strokes: [lineSamples(40, 128, 216, 128)], width: SIDE, height: SIDE, paper: null, seed: 1 };
   const ground = { law: "print", depth: 1, grain: { kind: "sand" } };
-  const under = { width: SIDE, height: SIDE, channels: 1 as const, data: new Uint8Array(SIDE * SIDE).fill(90), full: 255 };
-  const erased = renderHand16({ ...job, brush: brushOf({ tip: { size: 60 }, ground }), ink: { ...ink, erases: true }, under });
+  const under = {
+    width: SIDE,
+    height: SIDE,
+    channels: 1 as const,
+    data: new Uint8Array(SIDE * SIDE).fill(90),
+    full: 255,
+  };
+  const erased = renderHand16({
+    ...job,
+    brush: brushOf({ tip: { size: 60 }, ground }),
+    ink: { ...ink, erases: true },
+    under,
+  });
   const alphas = new Set(Array.from({ length: 100 }, (_, i) => erased[(128 * SIDE + 70 + i) * 4 + 3]));
   expect(alphas.size).toBeGreaterThan(20);
-  const tinted = renderHand16({ ...job, brush: brushOf({ tip: { size: 60 }, ground, responses: [{ quality: "lightness", source: "chance", low: 0.2, high: 0.5 }] }), ink });
+  const tinted = renderHand16({
+    ...job,
+    brush: brushOf({
+      tip: { size: 60 },
+      ground,
+      responses: [{ quality: "lightness", source: "chance", low: 0.2, high: 0.5 }],
+    }),
+    ink,
+  });
   const colours = new Set(Array.from({ length: 100 }, (_, i) => tinted[(128 * SIDE + 70 + i) * 4]));
   expect(colours.size).toBeGreaterThan(20);
 });
 
 describe("a grain from a picture", () => {
-  const grainPicture = (width: number, height: number, data: Uint8Array | Uint16Array, channels: 1 | 2 | 4 = 1): Pictures =>
+  const grainPicture = (
+    width: number,
+    height: number,
+    data: Uint8Array | Uint16Array,
+    channels: 1 | 2 | 4 = 1,
+  ): Pictures =>
     new Map([["grains/g.png", { width, height, channels, data, full: data instanceof Uint16Array ? 65535 : 255 }]]);
   const heights = (pictures: Pictures, ground: object = {}) => {
-    const brush = brushOf({ tip: { size: 900 }, ground: { law: "print", depth: 1, grain: { kind: "picture", file: "grains/g.png" }, ...ground } });
-    const pixels = renderHand16({ brush, strokes: [[{ x: 128, y: 128, time: 0, pressure: 1 }]], width: SIDE, height: SIDE, ink, paper: null, seed: 1, pictures });
+    const brush = brushOf({
+      tip: { size: 900 },
+      ground: { law: "print", depth: 1, grain: { kind: "picture", file: "grains/g.png" }, ...ground },
+    });
+    const pixels = renderHand16({
+      brush,
+      strokes: [[{ x: 128, y: 128, time: 0, pressure: 1 }]],
+      width: SIDE,
+      height: SIDE,
+      ink,
+      paper: null,
+      seed: 1,
+      pictures,
+    });
     return (x: number, y: number) => pixels[(y * SIDE + x) * 4 + 3] / 65535;
   };
 
@@ -184,8 +267,20 @@ describe("a grain from a picture", () => {
 
 test("a grain that goes along with marks is the same in all of them, unless it strays", () => {
   const tap = (x: number, strays: boolean) => {
-    const brush = brushOf({ tip: { size: 60 }, ground: { anchor: "mark", strays, law: "print", depth: 1, grain: { kind: "sand" } }, trail: { spacing: 2 } });
-    const pixels = renderHand16({ brush, strokes: [lineSamples(60, 100, 60 + x, 100)], width: SIDE, height: SIDE, ink, paper: null, seed: 1 });
+    const brush = brushOf({
+      tip: { size: 60 },
+      ground: { anchor: "mark", strays, law: "print", depth: 1, grain: { kind: "sand" } },
+      trail: { spacing: 2 },
+    });
+    const pixels = renderHand16({
+      brush,
+      strokes: [lineSamples(60, 100, 60 + x, 100)],
+      width: SIDE,
+      height: SIDE,
+      ink,
+      paper: null,
+      seed: 1,
+    });
     return (dx: number, dy: number) => pixels[((100 + dy) * SIDE + dx) * 4 + 3];
   };
   const row = Array.from({ length: 40 }, (_, i) => i - 20);

@@ -3,8 +3,10 @@ import { listMarks } from "@core/stroke/make-marks";
 import { describe, expect, test } from "vitest";
 import { brushOf, lineSamples } from "../helpers";
 
-const mouse = (x: number, y: number) => lineSamples(0, 0, x, y).map(({ x: px, y: py, time }) => ({ x: px, y: py, time }));
-const last = (part: object, samples: Parameters<typeof listMarks>[1]) => listMarks(brushOf(part), samples, 1).at(-1) ?? {};
+const mouse = (x: number, y: number) =>
+  lineSamples(0, 0, x, y).map(({ x: px, y: py, time }) => ({ x: px, y: py, time }));
+const last = (part: object, samples: Parameters<typeof listMarks>[1]) =>
+  listMarks(brushOf(part), samples, 1).at(-1) ?? {};
 
 describe("stand-ins for what a pen does not have", () => {
   const bySize = { tip: { size: 100 }, responses: [{ quality: "size", source: "pressure" }] };
@@ -59,7 +61,9 @@ describe("a painter's profile", () => {
   // Common practice, no source: "tilt-driven angle needs an offset for the hand: about 45°, mirrored for the left hand".
   test("an offset of 45° sets a tip that follows the lean upright in both hands", () => {
     const angle = (lean: number, handed: string) => {
-      const held = lineSamples(0, 0, 100, 0).map((s) => profile({ tiltOffset: 45, handed })({ ...s, tilt: 0.5, lean, twist: 0 }));
+      const held = lineSamples(0, 0, 100, 0).map((s) =>
+        profile({ tiltOffset: 45, handed })({ ...s, tilt: 0.5, lean, twist: 0 }),
+      );
       return (last({ responses: [{ quality: "angle", source: "lean", low: 0, high: 360 }] }, held).angle + 360) % 180;
     };
     // A right hand's pen leans down to the right (315°), a left hand's down to the left (225°).

@@ -4,28 +4,31 @@ import { describe, expect, test } from "vitest";
 
 const room = { left: 100, top: 50, width: 400, height: 120 };
 
-describe.each(Object.entries({ slowSwell, flicks, crossings, wave, lightToHeavy, dots }))("the simulated hand %s", (_, simulate) => {
-  const { name, strokes } = simulate(room);
+describe.each(Object.entries({ slowSwell, flicks, crossings, wave, lightToHeavy, dots }))(
+  "the simulated hand %s",
+  (_, simulate) => {
+    const { name, strokes } = simulate(room);
 
-  test("stays in its room, with time that grows and pressure within 0…1", () => {
-    expect(name).not.toBe("");
-    for (const stroke of strokes) {
-      stroke.forEach((s, i) => {
-        expect(s.x).toBeGreaterThanOrEqual(room.left);
-        expect(s.x).toBeLessThanOrEqual(room.left + room.width);
-        expect(s.y).toBeGreaterThanOrEqual(room.top - 1);
-        expect(s.y).toBeLessThanOrEqual(room.top + room.height + 1);
-        expect(s.pressure).toBeGreaterThan(0);
-        expect(s.pressure).toBeLessThanOrEqual(1);
-        if (i > 0) expect(s.time).toBeGreaterThan(stroke[i - 1].time);
-      });
-    }
-  });
+    test("stays in its room, with time that grows and pressure within 0…1", () => {
+      expect(name).not.toBe("");
+      for (const stroke of strokes) {
+        stroke.forEach((s, i) => {
+          expect(s.x).toBeGreaterThanOrEqual(room.left);
+          expect(s.x).toBeLessThanOrEqual(room.left + room.width);
+          expect(s.y).toBeGreaterThanOrEqual(room.top - 1);
+          expect(s.y).toBeLessThanOrEqual(room.top + room.height + 1);
+          expect(s.pressure).toBeGreaterThan(0);
+          expect(s.pressure).toBeLessThanOrEqual(1);
+          if (i > 0) expect(s.time).toBeGreaterThan(stroke[i - 1].time);
+        });
+      }
+    });
 
-  test("is the same every time", () => {
-    expect(simulate(room).strokes).toEqual(strokes);
-  });
-});
+    test("is the same every time", () => {
+      expect(simulate(room).strokes).toEqual(strokes);
+    });
+  },
+);
 
 test("light to heavy goes from nearly nothing to full, and the swell leaves as it came", () => {
   const pressures = lightToHeavy(room).strokes[0].map((s) => s.pressure ?? 0);
@@ -49,7 +52,8 @@ test.each([
     expect(r.left + r.width).toBeLessThanOrEqual(width);
     expect(r.top + r.height).toBeLessThanOrEqual(height);
   }
-  for (let i = 1; i < small.length; i++) expect(small[i].room.left).toBeGreaterThan(small[i - 1].room.left + small[i - 1].room.width);
+  for (let i = 1; i < small.length; i++)
+    expect(small[i].room.left).toBeGreaterThan(small[i - 1].room.left + small[i - 1].room.width);
   expect(proofs[0].room.top + proofs[0].room.height).toBeLessThan(small[0].room.top);
 });
 

@@ -13,7 +13,9 @@ const source = kernels.heap.takeCleared(4 * PLANE);
 
 const channel = fc.integer({ min: 0, max: ONE });
 /** A premultiplied pixel, Q15: no channel above its alpha. */
-const pixel = fc.tuple(channel, channel, channel, channel).map(([r, g, b, a]): Pixel => [Math.floor((r * a) / ONE), Math.floor((g * a) / ONE), Math.floor((b * a) / ONE), a]);
+const pixel = fc
+  .tuple(channel, channel, channel, channel)
+  .map(([r, g, b, a]): Pixel => [Math.floor((r * a) / ONE), Math.floor((g * a) / ONE), Math.floor((b * a) / ONE), a]);
 
 function fill(tile: number, values: Pixel): void {
   values.forEach((v, plane) => {
@@ -60,7 +62,8 @@ describe("against Skia", () => {
     return [r, g, b].map((c) => (c / 255) * (a / 255)).concat(a / 255);
   }
 
-  const premultiplied = ([r, g, b, a]: readonly number[]) => [r, g, b].map((c) => Math.round((c / 255) * (a / 255) * ONE)).concat(Math.round((a / 255) * ONE)) as Pixel;
+  const premultiplied = ([r, g, b, a]: readonly number[]) =>
+    [r, g, b].map((c) => Math.round((c / 255) * (a / 255) * ONE)).concat(Math.round((a / 255) * ONE)) as Pixel;
 
   // Opaque backdrops and strong sources: where alpha is low, Skia's 8-bit premultiplied colours are too coarse to compare.
   test.each(blendNames)("%s agrees within its 8-bit rounding", (mode) => {
@@ -68,14 +71,19 @@ describe("against Skia", () => {
     // Dodge and burn divide: near 0 and 1 a step of 1/255 becomes many.
     const inner = mode === "color-dodge" || mode === "color-burn" ? fc.integer({ min: 40, max: 215 }) : byte;
     fc.assert(
-      fc.property(fc.tuple(inner, inner, inner), fc.tuple(inner, inner, inner), fc.integer({ min: 60, max: 255 }), (b, s, alpha) => {
-        const backdrop = [...b, 255];
-        const over = [...s, alpha];
-        const theirs = skia(name, backdrop, over);
-        unit(blended(mode, premultiplied(backdrop), premultiplied(over))).forEach((v, i) => {
-          expect(Math.abs(v - theirs[i])).toBeLessThanOrEqual(4 / 255);
-        });
-      }),
+      fc.property(
+        fc.tuple(inner, inner, inner),
+        fc.tuple(inner, inner, inner),
+        fc.integer({ min: 60, max: 255 }),
+        (b, s, alpha) => {
+          const backdrop = [...b, 255];
+          const over = [...s, alpha];
+          const theirs = skia(name, backdrop, over);
+          unit(blended(mode, premultiplied(backdrop), premultiplied(over))).forEach((v, i) => {
+            expect(Math.abs(v - theirs[i])).toBeLessThanOrEqual(4 / 255);
+          });
+        },
+      ),
       { numRuns: 200 },
     );
   });
@@ -90,7 +98,9 @@ test("erasing takes away colour and alpha alike", () => {
       kernels.run.erase(layer, cover);
       kernels.heap.give(cover, PLANE);
       backdrop.forEach((v, plane) => {
-        expect(Math.abs(kernels.heap.u16[(layer + plane * PLANE) / 2] - v * (1 - strength / ONE))).toBeLessThanOrEqual(1.5);
+        expect(Math.abs(kernels.heap.u16[(layer + plane * PLANE) / 2] - v * (1 - strength / ONE))).toBeLessThanOrEqual(
+          1.5,
+        );
       });
     }),
   );

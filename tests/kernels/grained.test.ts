@@ -19,7 +19,10 @@ class GroundTile extends OneTile {
     for (let i = 0; i < 64 * 64; i++) {
       const height = heights[i % PIXELS];
       heap.u16[tile / 2 + i] = height;
-      heap.u16[tile / 2 + 64 * 64 + i] = Math.min(ONE, Math.round((ONE + 1) / (8 * (1 - (depth / ONE) * (1 - height / ONE)))));
+      heap.u16[tile / 2 + 64 * 64 + i] = Math.min(
+        ONE,
+        Math.round((ONE + 1) / (8 * (1 - (depth / ONE) * (1 - height / ONE)))),
+      );
     }
     run.setGround(LAWS[law], table, heap.takeCleared(run.groundRoom()), 0, shared);
   }

@@ -17,7 +17,11 @@ const out = kernels.heap.takeCleared(TILE * TILE * 4);
 /** Premultiplied Q15 of an 8-bit colour, all over a tile. */
 function fill(tile: number, [r, g, b, a]: Rgba): void {
   [r, g, b, 255].forEach((c, plane) => {
-    kernels.heap.u16.fill(Math.round((c / 255) * (a / 255) * ONE), (tile + plane * PLANE) / 2, (tile + (plane + 1) * PLANE) / 2);
+    kernels.heap.u16.fill(
+      Math.round((c / 255) * (a / 255) * ONE),
+      (tile + plane * PLANE) / 2,
+      (tile + (plane + 1) * PLANE) / 2,
+    );
   });
 }
 
@@ -33,7 +37,12 @@ function composite(backdrop: Rgba, source: Rgba): number[] {
 test("source-over is the W3C formula within 1/255, compared premultiplied", () => {
   fc.assert(
     fc.property(colour, colour, (b, s) => {
-      const unit = ([r, g, bl, a]: Rgba): [number, number, number, number] => [(r / 255) * (a / 255), (g / 255) * (a / 255), (bl / 255) * (a / 255), a / 255];
+      const unit = ([r, g, bl, a]: Rgba): [number, number, number, number] => [
+        (r / 255) * (a / 255),
+        (g / 255) * (a / 255),
+        (bl / 255) * (a / 255),
+        a / 255,
+      ];
       const wanted = sourceOver(unit(b), unit(s));
       const [r, g, bl, a] = composite(b, s);
       expect(Math.abs(a / 255 - wanted[3])).toBeLessThanOrEqual(1 / 255);

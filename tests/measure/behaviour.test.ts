@@ -25,7 +25,8 @@ test("overlap is how many marks lie over one place", () => {
 });
 
 test("passes fall with flow and overlap, and never end where nothing flows", () => {
-  const passes = (flow: number, spacing: number, build = "build-up") => behaviour(brushOf({ trail: { spacing }, paint: { flow, build } })).passes;
+  const passes = (flow: number, spacing: number, build = "build-up") =>
+    behaviour(brushOf({ trail: { spacing }, paint: { flow, build } })).passes;
   expect(passes(1, 0.1)).toBe(1);
   expect(passes(0.05, 0.25)).toBeGreaterThan(passes(0.05, 0.05));
   expect(passes(0.1, 0.05, "even")).toBe(29);

@@ -26,7 +26,8 @@ test("ten passes at flow 0.1 against the exact sum, beside the rule of thumb", (
 });
 
 test.each([1, 3, 7, 20])("the engine's build-up after %s marks is the formula's", (n) => {
-  for (const flow of [0.05, 0.3, 0.8]) expect(Math.abs(painted(n, flow) - coverageAfter(n, flow))).toBeLessThan(1.5 / 255);
+  for (const flow of [0.05, 0.3, 0.8])
+    expect(Math.abs(painted(n, flow) - coverageAfter(n, flow))).toBeLessThan(1.5 / 255);
 });
 
 test("passes to 95 %", () => {

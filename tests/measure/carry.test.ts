@@ -2,7 +2,8 @@ import { carryLength } from "@core/measure/carry";
 import { expect, test } from "vitest";
 import { brushOf } from "../helpers";
 
-const dragging = (paint: object, size = 30) => brushOf({ tip: { size, hardness: 0.8 }, trail: { spacing: 0.08 }, paint: { mixing: 0.9, ...paint } });
+const dragging = (paint: object, size = 30) =>
+  brushOf({ tip: { size, hardness: 0.8 }, trail: { spacing: 0.08 }, paint: { mixing: 0.9, ...paint } });
 
 test("a brush that takes nothing up carries nothing", () => {
   expect(carryLength(brushOf())).toBe(0);

@@ -4,7 +4,11 @@ import { brushOf } from "../helpers";
 
 /** A square tip that leaves no edge: every place under it is covered alike. */
 const square = (part: { tip?: object; trail?: object; paint?: object; ground?: object; responses?: object[] } = {}) =>
-  brushOf({ ...part, tip: { shape: { kind: "rectangle", corner: 0 }, size: 40, ...part.tip }, trail: { spacing: 0.1, ...part.trail } });
+  brushOf({
+    ...part,
+    tip: { shape: { kind: "rectangle", corner: 0 }, size: 40, ...part.tip },
+    trail: { spacing: 0.1, ...part.trail },
+  });
 
 describe("the character of brushes whose values are known by construction", () => {
   test("width is that of the tip, and by pressure that of the response", () => {
@@ -17,7 +21,9 @@ describe("the character of brushes whose values are known by construction", () =
 
   test("the largest and the widest straying brushes are measured, too, in pictures of a bearable size", () => {
     expect(Math.abs(character(square({ tip: { size: 2000 } })).width / 2000 - 1)).toBeLessThan(0.02);
-    expect(character(brushOf({ tip: { size: 900 }, trail: { scatter: 10, spacing: 0.5, count: 4 } })).width).toBeGreaterThan(900);
+    expect(
+      character(brushOf({ tip: { size: 900 }, trail: { scatter: 10, spacing: 0.5, count: 4 } })).width,
+    ).toBeGreaterThan(900);
   });
 
   test("coverage of one pass is 1 − (1 − flow)^(1 ÷ spacing), passes follow from it", () => {
@@ -32,7 +38,8 @@ describe("the character of brushes whose values are known by construction", () =
   });
 
   test("the edge is hard for a hard tip and widens as hardness falls", () => {
-    const edge = (hardness: number) => character(brushOf({ tip: { size: 60, hardness }, trail: { spacing: 0.05 }, paint: { flow: 0.2 } })).edge;
+    const edge = (hardness: number) =>
+      character(brushOf({ tip: { size: 60, hardness }, trail: { spacing: 0.05 }, paint: { flow: 0.2 } })).edge;
     expect(character(square()).edge).toBeLessThan(0.05);
     const edges = [1, 0.7, 0.4, 0].map(edge);
     for (let i = 1; i < edges.length; i++) expect(edges[i]).toBeGreaterThan(edges[i - 1]);

@@ -22,7 +22,8 @@ describe("the score", () => {
     expect(score.places[score.places.length - 1].x).toBe(marks[marks.length - 1].x);
     const sizes = score.lanes.find((lane) => lane.name === "size" && lane.kind === "quality");
     const pressures = score.lanes.find((lane) => lane.name === "pressure");
-    for (const [i, value] of (sizes?.values ?? []).entries()) expect(value).toBeCloseTo(20 * (0.2 + 0.8 * (pressures?.values[i] ?? 0)), 9);
+    for (const [i, value] of (sizes?.values ?? []).entries())
+      expect(value).toBeCloseTo(20 * (0.2 + 0.8 * (pressures?.values[i] ?? 0)), 9);
   });
 
   test("puts what drives and is driven first, and leaves out what a smooth brush has not", () => {
@@ -87,14 +88,20 @@ describe("the ink budget", () => {
   });
 
   test("finds what makes a stroke blotchy", async () => {
-    const found = await budget({ tip: { size: 40 }, trail: { spacing: 0.5 }, responses: [{ quality: "opacity", source: "chance", low: 0.1 }] });
+    const found = await budget({
+      tip: { size: 40 },
+      trail: { spacing: 0.5 },
+      responses: [{ quality: "opacity", source: "chance", low: 0.1 }],
+    });
     const chance = found?.factors.find(({ holder }) => holder === "chance");
     expect(found?.uneven).toBeGreaterThan(0.02);
     expect(chance?.unevenWithout).toBeLessThan((found?.uneven ?? 0) / 2);
   });
 
   test("stops when nobody waits for it any more", async () => {
-    expect(await inkBudget(brushOf({ paint: { flow: 0.1 } }), line, sheet, undefined, () => Promise.resolve(false))).toBeUndefined();
+    expect(
+      await inkBudget(brushOf({ paint: { flow: 0.1 } }), line, sheet, undefined, () => Promise.resolve(false)),
+    ).toBeUndefined();
   });
 });
 

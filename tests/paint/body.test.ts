@@ -28,7 +28,11 @@ const heights = (brush: object, strokes = [across]) => {
   return (x: number, y: number) => grey[y * WIDTH + x] / 65535;
 };
 
-const thick = (paint: object = {}, tip: object = {}) => ({ tip: { size: 60, hardness: 0.5, ...tip }, trail: { spacing: 0.05 }, paint: { body: 0.6, ...paint } });
+const thick = (paint: object = {}, tip: object = {}) => ({
+  tip: { size: 60, hardness: 0.5, ...tip },
+  trail: { spacing: 0.05 },
+  paint: { body: 0.6, ...paint },
+});
 
 describe("body", () => {
   test("stands as high as the brush says where it covers fully, and nowhere else", () => {
@@ -49,7 +53,8 @@ describe("body", () => {
     const at = heights(thick({}, { shape: { kind: "rake", lines: 6, gap: 0.5 }, size: 90, angle: 90 }));
     const profile = Array.from({ length: 80 }, (_, i) => at(150, 60 + i));
     let ridges = 0;
-    for (let i = 1; i + 1 < profile.length; i++) if (profile[i] > 0.3 && profile[i] >= profile[i - 1] && profile[i] > profile[i + 1]) ridges++;
+    for (let i = 1; i + 1 < profile.length; i++)
+      if (profile[i] > 0.3 && profile[i] >= profile[i - 1] && profile[i] > profile[i + 1]) ridges++;
     expect(ridges).toBeGreaterThanOrEqual(5);
   });
 
@@ -69,7 +74,9 @@ describe("body", () => {
     expect(change(150, 76)).toBeGreaterThan(6);
     expect(change(150, 124)).toBeLessThan(-6);
     const shiny = renderHand({ ...job(brush), light: { ...tableLight, gloss: 1 } });
-    expect(Math.max(...shiny.filter((_, i) => i % 4 === 0 && i / 4 / WIDTH > 70 && i / 4 / WIDTH < 90))).toBeGreaterThanOrEqual(
+    expect(
+      Math.max(...shiny.filter((_, i) => i % 4 === 0 && i / 4 / WIDTH > 70 && i / 4 / WIDTH < 90)),
+    ).toBeGreaterThanOrEqual(
       Math.max(...lit.filter((_, i) => i % 4 === 0 && i / 4 / WIDTH > 70 && i / 4 / WIDTH < 90)),
     );
   });
@@ -77,20 +84,30 @@ describe("body", () => {
   test("is shown without seams where tiles meet", () => {
     const brush = thick({ body: 1 });
     const lit = renderHand({ ...job(brush), light: tableLight });
-    for (const y of [76, 80, 100, 124]) for (let x = 110; x < 190; x++) expect(Math.abs(lit[(y * WIDTH + x) * 4] - lit[(y * WIDTH + 150) * 4])).toBeLessThanOrEqual(3);
+    for (const y of [76, 80, 100, 124])
+      for (let x = 110; x < 190; x++)
+        expect(Math.abs(lit[(y * WIDTH + x) * 4] - lit[(y * WIDTH + 150) * 4])).toBeLessThanOrEqual(3);
   });
 });
 
 test("what is shown piece by piece is what is shown at once, with a body, a rim, and where both are erased", () => {
   const kernels = createKernels();
-  const brushes = [brushOf(thick({ body: 1 }, { size: 40 })), brushOf({ tip: { size: 44 }, paint: { opacity: 0.5, rim: { strength: 0.8, width: 20 } } })];
+  const brushes = [
+    brushOf(thick({ body: 1 }, { size: 40 })),
+    brushOf({ tip: { size: 44 }, paint: { opacity: 0.5, rim: { strength: 0.8, width: 20 } } }),
+  ];
   const surface = new Surface(kernels, WIDTH, HEIGHT);
   const shown = new Picture(surface, [1, 1, 1], tableLight);
   const whole = new Picture(surface, [1, 1, 1], tableLight);
   shown.showAll();
   const line = lineSamples(20, 60, 280, 72, 60);
   for (const [n, brush] of [...brushes, brushes[0]].entries()) {
-    const painter = new StrokePainter(surface, brush, { colour: [0.3, 0.4, 0.7], second: [1, 1, 1], erases: n === 2 }, n);
+    const painter = new StrokePainter(
+      surface,
+      brush,
+      { colour: [0.3, 0.4, 0.7], second: [1, 1, 1], erases: n === 2 },
+      n,
+    );
     for (const portion of [line.slice(0, 20), line.slice(20, 41)]) {
       painter.push(portion);
       shown.show(surface.takeDirty());

@@ -20,7 +20,10 @@ describe("load", () => {
 
   test("drives what responds to it, and is full without an end", () => {
     const responses = [{ quality: "size", source: "load", low: 0.2, high: 1 }];
-    const sizes = (load: number | null) => listMarks(brushOf({ tip: { size: 20 }, paint: { load }, responses }), lineSamples(0, 0, 300, 0, 60), 1).map((m) => m.size);
+    const sizes = (load: number | null) =>
+      listMarks(brushOf({ tip: { size: 20 }, paint: { load }, responses }), lineSamples(0, 0, 300, 0, 60), 1).map(
+        (m) => m.size,
+      );
     expect(new Set(sizes(null))).toEqual(new Set([20]));
     expect(sizes(10).at(-1)).toBeLessThan(8);
   });
@@ -50,7 +53,9 @@ describe("load", () => {
   // Common practice, no source.
   test("a dry brush breaks up on a rough ground as the paint runs out, and touching wet paint wets it again", () => {
     const broken = (over: boolean) => {
-      const surface = over ? surfaceOf(800, 64, (x) => [0.1, 0.2, 0.6, x > 440 && x < 530 ? 1 : 0]) : new Surface(kernels, 800, 64);
+      const surface = over
+        ? surfaceOf(800, 64, (x) => [0.1, 0.2, 0.6, x > 440 && x < 530 ? 1 : 0])
+        : new Surface(kernels, 800, 64);
       const brush = brushOf({ tip: { size: 30 }, ground: { depth: 0.35 }, paint: { load: 14, lending: 1, flow: 0.6 } });
       paintHand(surface, brush, ink, [lineSamples(30, 32, 760, 32, 120)], 1);
       const covered = (from: number) => {

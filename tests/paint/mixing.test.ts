@@ -20,7 +20,8 @@ function total(surface: Surface, plane: number): number {
   return sum;
 }
 
-const blender = (paint: object, size = 40) => brushOf({ tip: { size, hardness: 0.6 }, trail: { spacing: 0.1 }, paint: { mixing: 1, flow: 0.7, ...paint } });
+const blender = (paint: object, size = 40) =>
+  brushOf({ tip: { size, hardness: 0.6 }, trail: { spacing: 0.1 }, paint: { mixing: 1, flow: 0.7, ...paint } });
 
 describe("mixing spaces", () => {
   test.each(spaceNames)("%s gives every colour back, and a mixture of a colour with itself is that colour", (space) => {
@@ -57,7 +58,10 @@ describe("mixing spaces", () => {
   test("tiles opened and closed are the same in every space, and an untouched pixel to the last bit", () => {
     for (const space of spaceNames) {
       const surface = surfaceOf(64, 64, (x, y) => [x / 63, y / 63, ((x * 7 + y * 3) % 64) / 63, ((x + y) % 40) / 39]);
-      const before = kernels.heap.u16.slice(surface.layers[0].tiles.at(0) / 2, (surface.layers[0].tiles.at(0) + 4 * PLANE) / 2);
+      const before = kernels.heap.u16.slice(
+        surface.layers[0].tiles.at(0) / 2,
+        (surface.layers[0].tiles.at(0) + 4 * PLANE) / 2,
+      );
       const open = new OpenTiles(surface, space, 1, false, undefined);
       const bytes = kernels.run.openBytes();
       const tile = kernels.heap.take(bytes);
@@ -83,24 +87,29 @@ describe("mixing spaces", () => {
 });
 
 describe("a blender (mixing 1)", () => {
-  test.each(spaceNames.flatMap((space) => [["average", space] as const, ["dragged", space] as const]))("%s in %s changes nothing on a flat colour", (taking, space) => {
-    const colour = [0.8, 0.3, 0.1] as const;
-    const surface = surfaceOf(256, 128, () => [...colour, 1]);
-    paintHand(surface, blender({ taking, space }), black, [lineSamples(40, 64, 210, 60)], 1);
-    for (const [x, y] of [
-      [60, 64],
-      [128, 50],
-      [200, 70],
-    ])
-      at(surface, x, y).forEach((c, i) => {
-        expect(Math.abs(c - [...colour, 1][i])).toBeLessThan(1 / 255);
-      });
-    surface.release();
-  });
+  test.each(spaceNames.flatMap((space) => [["average", space] as const, ["dragged", space] as const]))(
+    "%s in %s changes nothing on a flat colour",
+    (taking, space) => {
+      const colour = [0.8, 0.3, 0.1] as const;
+      const surface = surfaceOf(256, 128, () => [...colour, 1]);
+      paintHand(surface, blender({ taking, space }), black, [lineSamples(40, 64, 210, 60)], 1);
+      for (const [x, y] of [
+        [60, 64],
+        [128, 50],
+        [200, 70],
+      ])
+        at(surface, x, y).forEach((c, i) => {
+          expect(Math.abs(c - [...colour, 1][i])).toBeLessThan(1 / 255);
+        });
+      surface.release();
+    },
+  );
 
   test("dragging conserves colour and alpha away from borders within 0.5 %", () => {
     const inside = (x: number, y: number) => (x - 150) ** 2 + (y - 100) ** 2 < 40 ** 2;
-    const surface = surfaceOf(640, 200, (x, y) => (inside(x, y) ? [x / 320, 0.5 + 0.5 * Math.sin(y / 3), 0.2, 0.9] : [0, 0, 0, 0]));
+    const surface = surfaceOf(640, 200, (x, y) =>
+      inside(x, y) ? [x / 320, 0.5 + 0.5 * Math.sin(y / 3), 0.2, 0.9] : [0, 0, 0, 0],
+    );
     const before = [0, 1, 2, 3].map((plane) => total(surface, plane));
     paintHand(surface, blender({ taking: "dragged", carry: 0.5 }), black, [lineSamples(40, 100, 600, 100, 60)], 1);
     expect(at(surface, 205, 100)[3]).toBeGreaterThan(0.05);
@@ -125,7 +134,8 @@ describe("a blender (mixing 1)", () => {
   test.each(spaceNames)("over transparent paint keeps its colour in %s: never grey, dark or tinted", (space) => {
     const colour = hexToRgb("#e2b714");
     const surface = surfaceOf(256, 128, (x) => [...colour, x < 110 ? 1 : 0]);
-    for (const taking of ["average", "dragged"]) paintHand(surface, blender({ taking, space, carry: 2 }), black, [lineSamples(60, 64, 200, 64)], 1);
+    for (const taking of ["average", "dragged"])
+      paintHand(surface, blender({ taking, space, carry: 2 }), black, [lineSamples(60, 64, 200, 64)], 1);
     let seen = 0;
     for (let x = 90; x < 200; x++) {
       const [r, g, b, alpha] = at(surface, x, 64);
@@ -161,7 +171,13 @@ describe("a brush that mixes", () => {
   test("is wholly its own colour where there is nothing to take", () => {
     const surface = new Surface(kernels, 256, 128);
     const own = hexToRgb("#336699");
-    paintHand(surface, brushOf({ tip: { size: 60 }, paint: { mixing: 0.6 } }), { ...black, colour: own }, [lineSamples(40, 64, 210, 64)], 1);
+    paintHand(
+      surface,
+      brushOf({ tip: { size: 60 }, paint: { mixing: 0.6 } }),
+      { ...black, colour: own },
+      [lineSamples(40, 64, 210, 64)],
+      1,
+    );
     at(surface, 128, 64).forEach((c, i) => {
       expect(Math.abs(c - [...own, 1][i])).toBeLessThan(1 / 255);
     });
@@ -170,7 +186,10 @@ describe("a brush that mixes", () => {
 
   test("opacity is a ceiling, however often it passes", () => {
     const surface = surfaceOf(256, 128, () => [1, 1, 1, 1]);
-    const back = [...lineSamples(40, 64, 210, 64), ...lineSamples(210, 64, 40, 64).map((s) => ({ ...s, time: s.time + 400 }))];
+    const back = [
+      ...lineSamples(40, 64, 210, 64),
+      ...lineSamples(210, 64, 40, 64).map((s) => ({ ...s, time: s.time + 400 })),
+    ];
     paintHand(surface, brushOf({ tip: { size: 60 }, paint: { mixing: 0.2, opacity: 0.5 } }), black, [back], 1);
     expect(at(surface, 128, 64)[0]).toBeGreaterThan(0.495);
     surface.release();
@@ -180,7 +199,11 @@ describe("a brush that mixes", () => {
   test("answers pressure: light is mostly the surface's colour, heavy mostly its own", () => {
     const red = (pressure: number) => {
       const surface = surfaceOf(256, 128, () => [1, 0, 0, 1]);
-      const brush = brushOf({ tip: { size: 60 }, paint: { mixing: 1, carry: 0.5 }, responses: [{ quality: "mixing", source: "pressure", low: 1, high: 0.1 }] });
+      const brush = brushOf({
+        tip: { size: 60 },
+        paint: { mixing: 1, carry: 0.5 },
+        responses: [{ quality: "mixing", source: "pressure", low: 1, high: 0.1 }],
+      });
       paintHand(surface, brush, black, [lineSamples(40, 64, 210, 64, 40, pressure)], 1);
       const [r] = at(surface, 80, 64);
       surface.release();
@@ -208,9 +231,21 @@ describe("a brush that mixes", () => {
   test("sees the layers below when told to", () => {
     const found = (sight: string) => {
       const surface = new Surface(kernels, 256, 128, 2);
-      paintHand(surface, brushOf({ tip: { size: 90 } }), { ...black, colour: [1, 0, 0] }, [lineSamples(40, 64, 210, 64)], 1);
+      paintHand(
+        surface,
+        brushOf({ tip: { size: 90 } }),
+        { ...black, colour: [1, 0, 0] },
+        [lineSamples(40, 64, 210, 64)],
+        1,
+      );
       surface.paintOn(1);
-      paintHand(surface, brushOf({ tip: { size: 50 }, paint: { mixing: 0.7, sight, flow: 0.8 } }), { ...black, colour: [0, 0, 1] }, [lineSamples(60, 64, 210, 64)], 1);
+      paintHand(
+        surface,
+        brushOf({ tip: { size: 50 }, paint: { mixing: 0.7, sight, flow: 0.8 } }),
+        { ...black, colour: [0, 0, 1] },
+        [lineSamples(60, 64, 210, 64)],
+        1,
+      );
       const colour = at(surface, 100, 64);
       surface.release();
       return colour;
@@ -221,7 +256,13 @@ describe("a brush that mixes", () => {
 
   test("that multiplies takes its colour from what was there, and joins by multiplying", () => {
     const surface = surfaceOf(256, 128, () => [0.9, 0.8, 0.2, 1]);
-    paintHand(surface, brushOf({ tip: { size: 60 }, paint: { mixing: 1, blend: "multiply" } }), black, [lineSamples(40, 64, 210, 64)], 1);
+    paintHand(
+      surface,
+      brushOf({ tip: { size: 60 }, paint: { mixing: 1, blend: "multiply" } }),
+      black,
+      [lineSamples(40, 64, 210, 64)],
+      1,
+    );
     at(surface, 128, 64).forEach((c, i) => {
       expect(Math.abs(c - [0.81, 0.64, 0.04, 1][i])).toBeLessThan(2 / 255);
     });
@@ -231,7 +272,13 @@ describe("a brush that mixes", () => {
   test("pushes colour up to the edge of a layer that keeps its alpha, and not beyond", () => {
     const surface = surfaceOf(256, 128, (x) => [0.2, 0.6, 0.3, x < 128 ? 1 : 0]);
     surface.layers[0].keepsAlpha = true;
-    paintHand(surface, brushOf({ tip: { size: 40 }, paint: { mixing: 0.3 } }), { ...black, colour: [1, 0, 0] }, [lineSamples(90, 64, 170, 64)], 1);
+    paintHand(
+      surface,
+      brushOf({ tip: { size: 40 }, paint: { mixing: 0.3 } }),
+      { ...black, colour: [1, 0, 0] },
+      [lineSamples(90, 64, 170, 64)],
+      1,
+    );
     expect(at(surface, 126, 64)[0]).toBeGreaterThan(0.5);
     expect(at(surface, 126, 64)[3]).toBe(1);
     expect(at(surface, 129, 64)).toEqual([0, 0, 0, 0]);

@@ -5,7 +5,11 @@ import { Surface } from "@core/surface/surface";
 export const kernels = createKernels();
 
 /** A surface whose pixels are colour and alpha as told. */
-export function surfaceOf(width: number, height: number, pixel: (x: number, y: number) => readonly [number, number, number, number]): Surface {
+export function surfaceOf(
+  width: number,
+  height: number,
+  pixel: (x: number, y: number) => readonly [number, number, number, number],
+): Surface {
   const surface = new Surface(kernels, width, height);
   for (let y = 0; y < height; y++) {
     for (let x = 0; x < width; x++) {

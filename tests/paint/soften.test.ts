@@ -5,7 +5,8 @@ import { brushOf, lineSamples } from "../helpers";
 import { pixelAt, surfaceOf } from "./sheet";
 
 const black = { colour: [0, 0, 0], second: [1, 1, 1] } as const;
-const water = (soften: number, paint: object = {}) => brushOf({ tip: { size: 90 }, paint: { flow: 0, soften, ...paint } });
+const water = (soften: number, paint: object = {}) =>
+  brushOf({ tip: { size: 90 }, paint: { flow: 0, soften, ...paint } });
 const tap = [{ x: 96, y: 96, time: 0, pressure: 1 }];
 
 /** Pixels that are 1 left of x = 0 and 0 from there on, blurred by a sampled Gaussian (the definition, in float64). */

@@ -22,17 +22,30 @@ test("the bell keeps the ends and the middle", () => {
 
 /** A long straight row of marks, each of them on its own. */
 function row(part: object, seed: number): Record<string, number>[] {
-  return listMarks(brushOf({ tip: { size: 1 }, ...part, trail: { spacing: 1, ...(part as { trail?: object }).trail } }), lineSamples(0, 0, COUNT - 1, 0, 500), seed);
+  return listMarks(
+    brushOf({ tip: { size: 1 }, ...part, trail: { spacing: 1, ...(part as { trail?: object }).trail } }),
+    lineSamples(0, 0, COUNT - 1, 0, 500),
+    seed,
+  );
 }
 
 function distance(values: readonly number[], distribution: (v: number) => number): number {
   const sorted = [...values].sort((a, b) => a - b);
-  return sorted.reduce((most, v, i) => Math.max(most, Math.abs(distribution(v) - i / sorted.length), Math.abs(distribution(v) - (i + 1) / sorted.length)), 0);
+  return sorted.reduce(
+    (most, v, i) =>
+      Math.max(
+        most,
+        Math.abs(distribution(v) - i / sorted.length),
+        Math.abs(distribution(v) - (i + 1) / sorted.length),
+      ),
+    0,
+  );
 }
 
 const even = (v: number) => Math.min(1, Math.max(0, v));
 // A normal distribution around 0.5 with deviation 1/6, cut off at three deviations.
-const normal = (v: number) => even((jStat.normal.cdf(v, 0.5, 1 / 6) - jStat.normal.cdf(0, 0.5, 1 / 6)) / (1 - 2 * jStat.normal.cdf(0, 0.5, 1 / 6)));
+const normal = (v: number) =>
+  even((jStat.normal.cdf(v, 0.5, 1 / 6) - jStat.normal.cdf(0, 0.5, 1 / 6)) / (1 - 2 * jStat.normal.cdf(0, 0.5, 1 / 6)));
 
 describe("Kolmogorov–Smirnov at the 1 % level", () => {
   const seeds = [1, 2, 3, 4, 5, 6, 7, 8, 9, 10];
@@ -42,7 +55,9 @@ describe("Kolmogorov–Smirnov at the 1 % level", () => {
   // Of ten good rows, more than two fail by bad luck once in ten thousand times.
   test("chance is uniform, or normal where the response asks for it", () => {
     expect(failing({ responses: [{ quality: "flow", source: "chance" }] }, (m) => m.flow, even)).toBeLessThanOrEqual(2);
-    expect(failing({ responses: [{ quality: "flow", source: "chance", law: "gaussian" }] }, (m) => m.flow, normal)).toBeLessThanOrEqual(2);
+    expect(
+      failing({ responses: [{ quality: "flow", source: "chance", law: "gaussian" }] }, (m) => m.flow, normal),
+    ).toBeLessThanOrEqual(2);
   });
 
   test("scatter too, across and along", () => {
@@ -58,7 +73,13 @@ test("no correlation between neighbouring marks, between qualities, between two 
   const marks = row(
     {
       trail: { scatter: 2, scatterAlong: 2 },
-      responses: [chance("flow"), chance("opacity", "gaussian"), chance("hardness"), { ...chance("hue"), low: 0, high: 90 }, { ...chance("hue"), low: 0, high: 1e-6 }],
+      responses: [
+        chance("flow"),
+        chance("opacity", "gaussian"),
+        chance("hardness"),
+        { ...chance("hue"), low: 0, high: 90 },
+        { ...chance("hue"), low: 0, high: 1e-6 },
+      ],
     },
     4,
   );
@@ -74,8 +95,11 @@ test("no correlation between neighbouring marks, between qualities, between two 
   const found: string[] = [];
   for (const a of names) {
     for (const lag of [1, 2, 3])
-      if (Math.abs(sampleCorrelation(columns[a].slice(lag), columns[a].slice(0, -lag))) > CORRELATION_BOUND) found.push(`${a} with itself ${lag} marks on`);
-    for (const b of names) if (a < b && Math.abs(sampleCorrelation(columns[a], columns[b])) > CORRELATION_BOUND) found.push(`${a} with ${b}`);
+      if (Math.abs(sampleCorrelation(columns[a].slice(lag), columns[a].slice(0, -lag))) > CORRELATION_BOUND)
+        found.push(`${a} with itself ${lag} marks on`);
+    for (const b of names)
+      if (a < b && Math.abs(sampleCorrelation(columns[a], columns[b])) > CORRELATION_BOUND)
+        found.push(`${a} with ${b}`);
   }
   // 33 looks at the 1 % level: more than three by bad luck happen once in two hundred times, and the seed is fixed.
   expect(found.length, found.join("; ")).toBeLessThanOrEqual(3);

@@ -4,7 +4,10 @@ import fc from "fast-check";
 import { expect, test } from "vitest";
 
 const anyCurve: fc.Arbitrary<Curve> = fc
-  .tuple(fc.uniqueArray(fc.integer({ min: 1, max: 99 }), { maxLength: 14 }), fc.array(fc.double({ min: 0, max: 1, noNaN: true }), { minLength: 16, maxLength: 16 }))
+  .tuple(
+    fc.uniqueArray(fc.integer({ min: 1, max: 99 }), { maxLength: 14 }),
+    fc.array(fc.double({ min: 0, max: 1, noNaN: true }), { minLength: 16, maxLength: 16 }),
+  )
   .map(([inner, ys]) => [0, ...inner.sort((a, b) => a - b), 100].map((x, i): [number, number] => [x / 100, ys[i]]));
 
 test("a curve passes through its points and never leaves the range of its neighbours", () => {

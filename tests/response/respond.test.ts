@@ -3,15 +3,24 @@ import { listMarks } from "@core/stroke/make-marks";
 import { describe, expect, test } from "vitest";
 import { brushOf, lineSamples } from "../helpers";
 
-const drive = (source: string, more: object = {}) => brushOf({ tip: { size: 20 }, trail: { spacing: 1 }, responses: [{ quality: "flow", source, ...more }] });
-const flows = (brush: ReturnType<typeof brushOf>, samples: readonly Sample[]) => listMarks(brush, samples, 1).map((m) => m.flow);
+const drive = (source: string, more: object = {}) =>
+  brushOf({ tip: { size: 20 }, trail: { spacing: 1 }, responses: [{ quality: "flow", source, ...more }] });
+const flows = (brush: ReturnType<typeof brushOf>, samples: readonly Sample[]) =>
+  listMarks(brush, samples, 1).map((m) => m.flow);
 
 describe("each source", () => {
   const line = lineSamples(0, 0, 400, 0, 41, 0.5);
 
   test("pressure, tilt, lean and twist follow the pen between samples", () => {
-    const ramp = line.map((s, i) => ({ ...s, pressure: i / 40, tilt: i / 40, lean: (i / 40) * 350, twist: (i / 40) * 350 }));
-    for (const source of ["pressure", "tilt"]) for (const mark of listMarks(drive(source), ramp, 1)) expect(mark.flow).toBeCloseTo(mark.distance / 400, 6);
+    const ramp = line.map((s, i) => ({
+      ...s,
+      pressure: i / 40,
+      tilt: i / 40,
+      lean: (i / 40) * 350,
+      twist: (i / 40) * 350,
+    }));
+    for (const source of ["pressure", "tilt"])
+      for (const mark of listMarks(drive(source), ramp, 1)) expect(mark.flow).toBeCloseTo(mark.distance / 400, 6);
     for (const source of ["lean", "twist"]) {
       const along = flows(drive(source, { low: 0.5 }), ramp);
       expect(along[0]).toBeCloseTo(0.5, 6);
@@ -24,17 +33,23 @@ describe("each source", () => {
       { x: 0, y: 0, time: 0, lean: 350, twist: 350 },
       { x: 400, y: 0, time: 80, lean: 10, twist: 10 },
     ];
-    for (const mark of listMarks(drive("twist", { low: 0.5 }), across, 1)) expect(Math.abs((mark.flow - 0.5) * 720 - 180)).toBeGreaterThan(169);
+    for (const mark of listMarks(drive("twist", { low: 0.5 }), across, 1))
+      expect(Math.abs((mark.flow - 0.5) * 720 - 180)).toBeGreaterThan(169);
   });
 
   test("speed is the share of the brush's full speed", () => {
-    const brush = brushOf({ tip: { size: 20 }, trail: { spacing: 1, fullSpeed: 2.5 }, responses: [{ quality: "flow", source: "speed" }] });
+    const brush = brushOf({
+      tip: { size: 20 },
+      trail: { spacing: 1, fullSpeed: 2.5 },
+      responses: [{ quality: "flow", source: "speed" }],
+    });
     const even = flows(brush, line).slice(3);
     for (const flow of even) expect(flow).toBeCloseTo(10 / 8 / 2.5, 3);
   });
 
   test("heading is counter-clockwise from the right as seen on screen", () => {
-    const heading = (x: number, y: number) => listMarks(brushOf({ trail: { spacing: 1 } }), lineSamples(200, 200, 200 + x, 200 + y), 1)[2].heading;
+    const heading = (x: number, y: number) =>
+      listMarks(brushOf({ trail: { spacing: 1 } }), lineSamples(200, 200, 200 + x, 200 + y), 1)[2].heading;
     expect(heading(100, 0)).toBeCloseTo(0, 6);
     expect(heading(0, -100)).toBeCloseTo(90, 6);
     expect(heading(-100, 0)).toBeCloseTo(180, 6);
@@ -50,7 +65,12 @@ describe("each source", () => {
   });
 
   test("stroke chance is one number a stroke, drift changes slowly, chance at every mark", () => {
-    const brush = (source: string) => brushOf({ tip: { size: 20 }, trail: { spacing: 0.1 }, responses: [{ quality: "flow", source, low: 0.5, period: 5 }] });
+    const brush = (source: string) =>
+      brushOf({
+        tip: { size: 20 },
+        trail: { spacing: 0.1 },
+        responses: [{ quality: "flow", source, low: 0.5, period: 5 }],
+      });
     const change = (source: string) => {
       const all = flows(brush(source), lineSamples(0, 0, 2000, 0, 100));
       return Math.max(...all.slice(1).map((flow, i) => Math.abs(flow - all[i])));

@@ -8,7 +8,9 @@ export function testDatabaseUrl(): string {
 }
 
 /** An empty database of a test's own on the tests' server. `drop` takes it away again. */
-export async function scratchDatabase(name: string): Promise<{ database: Database; url: string; drop(): Promise<void> }> {
+export async function scratchDatabase(
+  name: string,
+): Promise<{ database: Database; url: string; drop(): Promise<void> }> {
   const own = `brosse_${name}_${process.pid}`;
   const server = connect(testDatabaseUrl());
   await server.raw("drop database if exists ??", [own]);

@@ -21,7 +21,11 @@ let database: Database;
 let count = 0;
 const pool = new RenderPool(new URL("../../build/node/render-worker.js", import.meta.url));
 const open = async (studio = "A studio") => {
-  const account = await createAccount(database, { email: `s${++count}-${process.pid}@example.com`, studio, password: "long enough it is" });
+  const account = await createAccount(database, {
+    email: `s${++count}-${process.pid}@example.com`,
+    studio,
+    password: "long enough it is",
+  });
   if (!account) throw new Error("the address was taken");
   return account;
 };
@@ -48,7 +52,9 @@ describe("accounts", () => {
 
   test("an address has one account, in whatever letters", async () => {
     const account = await open();
-    expect(await createAccount(database, { email: account.email.toUpperCase(), studio: "x", password: "long enough it is" })).toBeUndefined();
+    expect(
+      await createAccount(database, { email: account.email.toUpperCase(), studio: "x", password: "long enough it is" }),
+    ).toBeUndefined();
   });
 
   test("a session opens, is found by its secret only, and closes", async () => {
@@ -66,7 +72,10 @@ describe("brushes", () => {
   test("revisions are kept as they were; a stale save changes nothing and shows the newest", async () => {
     const { id: owner } = await open();
     const [id] = await addBrushes(database, owner, [brushOf({ name: "Quill" })]);
-    expect(await saveBrush(database, owner, id, 1, brushOf({ name: "Quill 2", tip: { size: 50 } }))).toEqual({ saved: true, revision: 2 });
+    expect(await saveBrush(database, owner, id, 1, brushOf({ name: "Quill 2", tip: { size: 50 } }))).toEqual({
+      saved: true,
+      revision: 2,
+    });
     const stale = await saveBrush(database, owner, id, 1, brushOf({ name: "Quill other" }));
     expect(stale?.saved).toBe(false);
     if (stale && !stale.saved) expect([stale.newest.revision, stale.newest.brush.name]).toEqual([2, "Quill 2"]);
@@ -77,7 +86,9 @@ describe("brushes", () => {
   test("of two saves from the same revision at once exactly one wins", async () => {
     const { id: owner } = await open();
     const [id] = await addBrushes(database, owner, [brushOf()]);
-    const results = await Promise.all([1, 2, 3, 4].map((n) => saveBrush(database, owner, id, 1, brushOf({ name: `try ${n}` }))));
+    const results = await Promise.all(
+      [1, 2, 3, 4].map((n) => saveBrush(database, owner, id, 1, brushOf({ name: `try ${n}` }))),
+    );
     expect(results.filter((r) => r?.saved)).toHaveLength(1);
   });
 
@@ -87,7 +98,13 @@ describe("brushes", () => {
     expect(await findBrush(database, other.id, id)).toBeUndefined();
     expect(await findRevision(database, other.id, id, 1)).toBeUndefined();
     expect(await saveBrush(database, other.id, id, 1, brushOf({ name: "mine now" }))).toBeUndefined();
-    const setId = await createSet(database, other.id, { name: "s", licence: "CC0-1.0", notes: "", credits: "", brushes: [{ id, group: "" }] });
+    const setId = await createSet(database, other.id, {
+      name: "s",
+      licence: "CC0-1.0",
+      notes: "",
+      credits: "",
+      brushes: [{ id, group: "" }],
+    });
     expect((await findSet(database, other.id, setId))?.brushes).toEqual([]);
     expect(await findSet(database, owner.id, setId)).toBeUndefined();
   });
@@ -105,12 +122,18 @@ describe("brushes", () => {
 
 describe("kept tips and grains", () => {
   const label = { name: "Rivet", tags: "metal", credit: "A studio", licence: "CC0-1.0" as const };
-  const body = { shape: shapeOfSheets(["tips/aa.png"], true, { pick: "chance", weights: [1] }), pivot: [0, 1] as [number, number] };
+  const body = {
+    shape: shapeOfSheets(["tips/aa.png"], true, { pick: "chance", weights: [1] }),
+    pivot: [0, 1] as [number, number],
+  };
 
   test("come back as they were, with the brushes that have them now, and are no one else's", async () => {
     const [maker, other] = [await open(), await open()];
     const id = await keptTips.keep(database, maker.id, label, body);
-    await addBrushes(database, maker.id, [brushOf({ name: "Stamper", tip: { shape: body.shape } }), brushOf({ name: "Plain" })]);
+    await addBrushes(database, maker.id, [
+      brushOf({ name: "Stamper", tip: { shape: body.shape } }),
+      brushOf({ name: "Plain" }),
+    ]);
     await addBrushes(database, other.id, [brushOf({ name: "Theirs", tip: { shape: body.shape } })]);
     const [kept] = await keptTips.list(database, maker.id);
     expect(kept).toMatchObject({ id, ...label, ...body, usedBy: ["Stamper"] });
@@ -118,26 +141,40 @@ describe("kept tips and grains", () => {
     expect(await keptTips.forget(database, other.id, id)).toBe(false);
     expect(await keptTips.forget(database, maker.id, id)).toBe(true);
     expect(await keptTips.list(database, maker.id)).toEqual([]);
-    expect((await listBrushes(database, maker.id)).find(({ brush }) => brush.name === "Stamper")?.brush.tip.shape, "its brush keeps it").toEqual(body.shape);
+    expect(
+      (await listBrushes(database, maker.id)).find(({ brush }) => brush.name === "Stamper")?.brush.tip.shape,
+      "its brush keeps it",
+    ).toEqual(body.shape);
   });
 
   test("grains are kept alike, apart from tips", async () => {
     const maker = await open();
     const grain = { file: "grains/bb.png", pxPerMm: 12.5 };
     const id = await keptGrains.keep(database, maker.id, label, grain);
-    await keptGrains.keep(database, maker.id, { ...label, name: "Unmeasured" }, { file: "grains/cc.png", pxPerMm: null });
-    await addBrushes(database, maker.id, [brushOf({ name: "Rough", ground: { depth: 0.5, grain: { kind: "picture", file: grain.file } } })]);
+    await keptGrains.keep(
+      database,
+      maker.id,
+      { ...label, name: "Unmeasured" },
+      { file: "grains/cc.png", pxPerMm: null },
+    );
+    await addBrushes(database, maker.id, [
+      brushOf({ name: "Rough", ground: { depth: 0.5, grain: { kind: "picture", file: grain.file } } }),
+    ]);
     const kept = await keptGrains.list(database, maker.id);
     expect(kept.find((one) => one.id === id)).toMatchObject({ ...label, ...grain, usedBy: ["Rough"] });
     expect(kept.find((one) => one.id !== id)).toMatchObject({ name: "Unmeasured", pxPerMm: null, usedBy: [] });
     expect(await keptTips.list(database, maker.id)).toEqual([]);
     expect(await keptTips.forget(database, maker.id, id)).toBe(false);
-    await expect(keptGrains.keep(database, maker.id, label, { file: "tips/bb.png", pxPerMm: null })).rejects.toThrow("grains/<name>.png");
+    await expect(keptGrains.keep(database, maker.id, label, { file: "tips/bb.png", pxPerMm: null })).rejects.toThrow(
+      "grains/<name>.png",
+    );
   });
 
   test("must be made of pictures and have a name", async () => {
     const maker = await open();
-    await expect(keptTips.keep(database, maker.id, label, { shape: { kind: "ellipse" } as never, pivot: [0, 0] })).rejects.toThrow("a kept tip is made of pictures");
+    await expect(
+      keptTips.keep(database, maker.id, label, { shape: { kind: "ellipse" } as never, pivot: [0, 0] }),
+    ).rejects.toThrow("a kept tip is made of pictures");
     expect(keptLabelSchema.safeParse({ ...label, name: "  " }).success).toBe(false);
     expect(keptLabelSchema.safeParse({ ...label, licence: "all mine" }).success).toBe(false);
   });
@@ -146,7 +183,10 @@ describe("kept tips and grains", () => {
 describe("sets and editions", () => {
   async function published() {
     const account = await open("Quayside Signworks");
-    const ids = await addBrushes(database, account.id, [brushOf({ name: "One" }), brushOf({ name: "Two", tip: { size: 20 } })]);
+    const ids = await addBrushes(database, account.id, [
+      brushOf({ name: "One" }),
+      brushOf({ name: "Two", tip: { size: 20 } }),
+    ]);
     const setId = await createSet(database, account.id, {
       name: "Fascia",
       licence: "CC-BY-4.0",
@@ -168,7 +208,13 @@ describe("sets and editions", () => {
       ["Two", "g"],
       ["One", ""],
     ]);
-    const draft = { name: "Fascia II", licence: set.licence, notes: "", credits: "", brushes: [...set.brushes].reverse() };
+    const draft = {
+      name: "Fascia II",
+      licence: set.licence,
+      notes: "",
+      credits: "",
+      brushes: [...set.brushes].reverse(),
+    };
     expect(await saveSet(database, account.id, set.id, 1, draft)).toEqual({ saved: true, revision: 2 });
     expect((await saveSet(database, account.id, set.id, 1, draft))?.saved).toBe(false);
     const after = await findSet(database, account.id, set.id);
@@ -177,8 +223,17 @@ describe("sets and editions", () => {
 
   test("a set's brushes with a ground are given one grain, each as a new revision; smooth ones stay", async () => {
     const account = await open();
-    const ids = await addBrushes(database, account.id, [brushOf({ name: "Dry", ground: { law: "pool", depth: 0.3 } }), brushOf({ name: "Smooth" })]);
-    const setId = await createSet(database, account.id, { name: "Boards", licence: "CC0-1.0", notes: "", credits: "", brushes: ids.map((id) => ({ id, group: "" })) });
+    const ids = await addBrushes(database, account.id, [
+      brushOf({ name: "Dry", ground: { law: "pool", depth: 0.3 } }),
+      brushOf({ name: "Smooth" }),
+    ]);
+    const setId = await createSet(database, account.id, {
+      name: "Boards",
+      licence: "CC0-1.0",
+      notes: "",
+      credits: "",
+      brushes: ids.map((id) => ({ id, group: "" })),
+    });
     const set = await findSet(database, account.id, setId);
     if (!set) throw new Error("the set is gone");
     expect(await giveOneGrain(database, account.id, set, grainOf("weave"), 1.5)).toBe(1);
@@ -211,13 +266,21 @@ describe("sets and editions", () => {
     const { account, publication } = await published();
     if ("fault" in publication) throw new Error(publication.fault);
     const bytes = await packageBytes(database, publication.id);
-    await expect(takePackage(database, account.id, bytes?.slice(0, 700) ?? new Uint8Array())).rejects.toThrow(/damaged/);
+    await expect(takePackage(database, account.id, bytes?.slice(0, 700) ?? new Uint8Array())).rejects.toThrow(
+      /damaged/,
+    );
     expect(await listBrushes(database, account.id)).toHaveLength(2);
   });
 
   test("an empty set is not published", async () => {
     const account = await open();
-    const id = await createSet(database, account.id, { name: "s", licence: "CC0-1.0", notes: "", credits: "", brushes: [] });
+    const id = await createSet(database, account.id, {
+      name: "s",
+      licence: "CC0-1.0",
+      notes: "",
+      credits: "",
+      brushes: [],
+    });
     const set = await findSet(database, account.id, id);
     expect(set && (await publish(database, pool, account, set, "1.0.0"))).toHaveProperty("fault");
   });

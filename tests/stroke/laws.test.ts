@@ -32,7 +32,8 @@ function paint(brush: Brush, portions: readonly (readonly Sample[])[], seed: num
   return pixels;
 }
 
-const same = (a: Uint8ClampedArray, b: Uint8ClampedArray) => Buffer.compare(Buffer.from(a.buffer), Buffer.from(b.buffer)) === 0;
+const same = (a: Uint8ClampedArray, b: Uint8ClampedArray) =>
+  Buffer.compare(Buffer.from(a.buffer), Buffer.from(b.buffer)) === 0;
 
 describe("streaming changes nothing", () => {
   test("marks are the same however the samples are cut", () => {
@@ -50,7 +51,9 @@ describe("streaming changes nothing", () => {
         const again = listMarks(brush, samples, 7);
         expect(again).toEqual(whole);
         const names = Object.keys(whole[0] ?? {});
-        expect([...maker.marks.values.slice(0, whole.length * names.length)]).toEqual(whole.flatMap((m) => names.map((n) => m[n])));
+        expect([...maker.marks.values.slice(0, whole.length * names.length)]).toEqual(
+          whole.flatMap((m) => names.map((n) => m[n])),
+        );
       }),
       { numRuns: 150 },
     );
@@ -120,7 +123,11 @@ describe("seeded", () => {
 test("opacity is a ceiling: no pixel of one stroke passes it, for any brush and hand", () => {
   fc.assert(
     fc.property(anyBrush, anySamples, fc.double({ min: 0.05, max: 1, noNaN: true }), (brush, samples, opacity) => {
-      const capped = { ...brush, paint: { ...brush.paint, opacity }, responses: brush.responses.filter((r) => r.quality !== "opacity") };
+      const capped = {
+        ...brush,
+        paint: { ...brush.paint, opacity },
+        responses: brush.responses.filter((r) => r.quality !== "opacity"),
+      };
       const pixels = paint(capped, [samples], 1);
       let most = 0;
       for (let i = 3; i < pixels.length; i += 4) most = Math.max(most, pixels[i]);
@@ -143,7 +150,11 @@ test("opacity 0.5 is reached and never passed in a stroke that crosses itself", 
 
 test("keepStrength: a stroke is about as strong at any spacing", () => {
   const strength = (spacing: number) => {
-    const brush = brushOf({ tip: { size: 40, hardness: 1 }, trail: { spacing, keepStrength: true }, paint: { flow: 0.5 } });
+    const brush = brushOf({
+      tip: { size: 40, hardness: 1 },
+      trail: { spacing, keepStrength: true },
+      paint: { flow: 0.5 },
+    });
     const pixels = paint(brush, [lineSamples(20, 150, 380, 150)], 1);
     return pixels[(150 * 400 + 200) * 4 + 3] / 255;
   };
@@ -179,7 +190,12 @@ describe("bad input has a defined result", () => {
   });
 
   test("100 000 samples in one stroke", () => {
-    const many = Array.from({ length: 100_000 }, (_, i) => ({ x: 200 + 150 * Math.cos(i / 50), y: 150 + 100 * Math.sin(i / 70), time: i, pressure: 0.5 }));
+    const many = Array.from({ length: 100_000 }, (_, i) => ({
+      x: 200 + 150 * Math.cos(i / 50),
+      y: 150 + 100 * Math.sin(i / 70),
+      time: i,
+      pressure: 0.5,
+    }));
     expect(listMarks(brushOf({ tip: { size: 60 }, trail: { spacing: 1 } }), many, 1).length).toBeGreaterThan(1000);
   });
 });

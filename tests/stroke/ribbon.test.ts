@@ -9,7 +9,8 @@ const HEIGHT = 260;
 /** A picture of upright bands: each px column one of the given greys, opaque. */
 function bands(greys: readonly number[], height = 20): Picture {
   const data = new Uint8Array(greys.length * height * 4);
-  for (let y = 0; y < height; y++) for (let x = 0; x < greys.length; x++) data.set([greys[x], greys[x], greys[x], 255], (y * greys.length + x) * 4);
+  for (let y = 0; y < height; y++)
+    for (let x = 0; x < greys.length; x++) data.set([greys[x], greys[x], greys[x], 255], (y * greys.length + x) * 4);
   return { width: greys.length, height, channels: 4, data, full: 255 };
 }
 
@@ -19,9 +20,28 @@ const pictures = new Map([
   ["tips/tail.png", bands(Array.from({ length: 30 }, () => 240))],
 ]);
 
-function laid(shape: object, strokes = [lineSamples(50, 100, 450, 100, 60)], size = 20): (x: number, y: number) => [grey: number, alpha: number] {
-  const brush = brushOf({ tip: { shape: { kind: "image", laid: "bent", colour: "own", pictures: [{ file: "tips/body.png" }], ...shape }, size }, trail: { spacing: 0.2 } });
-  const pixels = renderHand({ brush, strokes, width: WIDTH, height: HEIGHT, ink: { colour: [0, 0, 0], second: [1, 1, 1] }, paper: null, seed: 1, pictures });
+function laid(
+  shape: object,
+  strokes = [lineSamples(50, 100, 450, 100, 60)],
+  size = 20,
+): (x: number, y: number) => [grey: number, alpha: number] {
+  const brush = brushOf({
+    tip: {
+      shape: { kind: "image", laid: "bent", colour: "own", pictures: [{ file: "tips/body.png" }], ...shape },
+      size,
+    },
+    trail: { spacing: 0.2 },
+  });
+  const pixels = renderHand({
+    brush,
+    strokes,
+    width: WIDTH,
+    height: HEIGHT,
+    ink: { colour: [0, 0, 0], second: [1, 1, 1] },
+    paper: null,
+    seed: 1,
+    pictures,
+  });
   return (x, y) => [pixels[(y * WIDTH + x) * 4], pixels[(y * WIDTH + x) * 4 + 3]];
 }
 
@@ -52,10 +72,16 @@ test("begins and ends with pieces of its own, though the end is only known at pe
 });
 
 test("bends with the path: on a circle it has its width everywhere and no gaps", () => {
-  const circle = Array.from({ length: 200 }, (_, i) => ({ x: 250 + 80 * Math.cos((i / 199) * 6.2), y: 130 + 80 * Math.sin((i / 199) * 6.2), time: i * 8, pressure: 1 }));
+  const circle = Array.from({ length: 200 }, (_, i) => ({
+    x: 250 + 80 * Math.cos((i / 199) * 6.2),
+    y: 130 + 80 * Math.sin((i / 199) * 6.2),
+    time: i * 8,
+    pressure: 1,
+  }));
   const at = laid({}, [circle], 30);
   for (let turn = 0.05; turn < 6.08; turn += 0.02) {
-    const on = (radius: number) => at(Math.floor(250 + radius * Math.cos(turn)), Math.floor(130 + radius * Math.sin(turn)))[1];
+    const on = (radius: number) =>
+      at(Math.floor(250 + radius * Math.cos(turn)), Math.floor(130 + radius * Math.sin(turn)))[1];
     expect(on(80)).toBeGreaterThan(250);
     expect(on(92)).toBeGreaterThan(200);
     expect(on(68)).toBeGreaterThan(200);

@@ -64,7 +64,11 @@ test("a one-sided gradient survives at flow 0.08 by pressure, and is lost at ful
 describe("a speckle brush in one drag", () => {
   const speckle = (spacing: number) =>
     listMarks(
-      brushOf({ tip: { size: 24 }, trail: { spacing, scatter: 10 }, responses: [{ quality: "size", source: "chance", low: 0.3, high: 1 }] }),
+      brushOf({
+        tip: { size: 24 },
+        trail: { spacing, scatter: 10 },
+        responses: [{ quality: "size", source: "chance", low: 0.3, high: 1 }],
+      }),
       lineSamples(0, 0, 20_000, 0, 400),
       5,
     );
@@ -97,8 +101,13 @@ test("lightness by chance of ±0.08 stays within it and reaches for it", () => {
 });
 
 test("hue by stroke: one hue for a whole stroke, within a quarter of the wheel, another for the next", () => {
-  const brush = brushOf({ trail: { spacing: 1 }, responses: [{ quality: "hue", source: "strokeChance", low: -45, high: 45 }] });
-  const hues = [1, 2, 3, 4, 5, 6].map((seed) => new Set(listMarks(brush, lineSamples(0, 0, 400, 0), seed).map((m) => m.hue)));
+  const brush = brushOf({
+    trail: { spacing: 1 },
+    responses: [{ quality: "hue", source: "strokeChance", low: -45, high: 45 }],
+  });
+  const hues = [1, 2, 3, 4, 5, 6].map(
+    (seed) => new Set(listMarks(brush, lineSamples(0, 0, 400, 0), seed).map((m) => m.hue)),
+  );
   for (const one of hues) expect(one.size).toBe(1);
   const all = hues.flatMap((one) => [...one]);
   expect(new Set(all).size).toBe(6);
@@ -137,7 +146,11 @@ test("marks just touch at spacing 1.0, one empty diameter lies between them at 2
 
 test("a flat tip moving edgeways gets closer marks", () => {
   const gap = (angle: number) => {
-    const marks = listMarks(brushOf({ tip: { shape: { kind: "rectangle" }, size: 60, roundness: 0.1, angle }, trail: { spacing: 0.5 } }), lineSamples(0, 0, 400, 0), 1);
+    const marks = listMarks(
+      brushOf({ tip: { shape: { kind: "rectangle" }, size: 60, roundness: 0.1, angle }, trail: { spacing: 0.5 } }),
+      lineSamples(0, 0, 400, 0),
+      1,
+    );
     return marks[1].x - marks[0].x;
   };
   expect(gap(0)).toBeCloseTo(30, 6);
@@ -181,8 +194,20 @@ test("a first watercolour, its dry part: 50 px, by pressure from 0.15, by chance
   expect([faint[0].opacity, firm[0].opacity]).toEqual([0.25, 1]);
   const twice = (blend: string) => {
     const line = lineSamples(50, 50, 150, 50);
-    const job = { strokes: [line, line], width: 200, height: 100, ink: { colour: hexToRgb("#80a0c0"), second: hexToRgb("#ffffff") }, paper: null, seed: 1 };
-    return [...renderHand({ ...job, brush: brushOf({ tip: { size: 50 }, paint: { blend } }) }).slice((50 * 200 + 100) * 4, (50 * 200 + 100) * 4 + 4)];
+    const job = {
+      strokes: [line, line],
+      width: 200,
+      height: 100,
+      ink: { colour: hexToRgb("#80a0c0"), second: hexToRgb("#ffffff") },
+      paper: null,
+      seed: 1,
+    };
+    return [
+      ...renderHand({ ...job, brush: brushOf({ tip: { size: 50 }, paint: { blend } }) }).slice(
+        (50 * 200 + 100) * 4,
+        (50 * 200 + 100) * 4 + 4,
+      ),
+    ];
   };
   // The second stroke darkens the first: 0x80·0x80, 0xa0·0xa0, 0xc0·0xc0 over 255.
   expect(twice("source-over")).toEqual([128, 160, 192, 255]);
@@ -210,9 +235,26 @@ test("the working sizes fit: 4000×3000 px, and A4 at 300 dpi (ISO 216: 210 by 2
 
 test("the same tip erases: what one stroke laid, the next takes away", () => {
   const line = lineSamples(50, 50, 150, 50);
-  const under = { width: 200, height: 100, channels: 4 as const, data: new Uint8Array(200 * 100 * 4).fill(200), full: 255 };
-  const job = { brush: brushOf({ tip: { size: 40 }, paint: { opacity: 0.5 } }), strokes: [line], width: 200, height: 100, paper: null, seed: 1, under };
-  const pixels = renderHand({ ...job, ink: { colour: hexToRgb("#000000"), second: hexToRgb("#ffffff"), erases: true } });
+  const under = {
+    width: 200,
+    height: 100,
+    channels: 4 as const,
+    data: new Uint8Array(200 * 100 * 4).fill(200),
+    full: 255,
+  };
+  const job = {
+    brush: brushOf({ tip: { size: 40 }, paint: { opacity: 0.5 } }),
+    strokes: [line],
+    width: 200,
+    height: 100,
+    paper: null,
+    seed: 1,
+    under,
+  };
+  const pixels = renderHand({
+    ...job,
+    ink: { colour: hexToRgb("#000000"), second: hexToRgb("#ffffff"), erases: true },
+  });
   const at = (x: number, y: number) => [...pixels.slice((y * 200 + x) * 4, (y * 200 + x) * 4 + 4)];
   expect(at(100, 50)).toEqual([200, 200, 200, 100]);
   expect(at(100, 90)).toEqual([200, 200, 200, 200]);

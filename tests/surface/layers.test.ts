@@ -72,7 +72,9 @@ describe("a layer", () => {
     expect(shown(surface)).not.toEqual(all);
     surface.layers[2].locked = true;
     surface.paintOn(2);
-    expect(() => paintHand(surface, brush, ink("#000000"), [lineSamples(0, 0, 50, 50)], 1)).toThrow("this layer is locked");
+    expect(() => paintHand(surface, brush, ink("#000000"), [lineSamples(0, 0, 50, 50)], 1)).toThrow(
+      "this layer is locked",
+    );
     surface.layers[2].visible = true;
     expect(shown(surface)).toEqual(all);
     surface.release();
@@ -95,7 +97,10 @@ describe("a layer", () => {
     const surface = layered();
     const before = shown(surface);
     const seen = pixelAt(surface, 100, 120);
-    for (const onMask of [brush, brushOf({ tip: { size: 60 }, paint: { mixing: 0.6, body: 0.5, rim: { strength: 0.5 } } })]) {
+    for (const onMask of [
+      brush,
+      brushOf({ tip: { size: 60 }, paint: { mixing: 0.6, body: 0.5, rim: { strength: 0.5 } } }),
+    ]) {
       surface.paintOn(2, "mask");
       const painter = new StrokePainter(surface, onMask, ink("#ff00ff"), 1);
       painter.push([...lineSamples(60, 150, 160, 84), ...lineSamples(160, 84, 60, 150)]);
@@ -105,7 +110,14 @@ describe("a layer", () => {
       const hidden = pixelAt(surface, 100, 120);
       expect(hidden[3], "more is hidden than is left").toBeLessThan(seen[3] / 2);
       expect(hidden[0], "a mask has no colour").toBeLessThan(0.05 + hidden[3]);
-      for (let n = 0; n < 4; n++) paintHand(surface, brushOf({ tip: { size: 90, hardness: 1 } }), { ...ink("#000000"), erases: true }, [lineSamples(60, 150, 240, 30)], n);
+      for (let n = 0; n < 4; n++)
+        paintHand(
+          surface,
+          brushOf({ tip: { size: 90, hardness: 1 } }),
+          { ...ink("#000000"), erases: true },
+          [lineSamples(60, 150, 240, 30)],
+          n,
+        );
       pixelAt(surface, 100, 120).forEach((c, i) => {
         expect(Math.abs(c - seen[i])).toBeLessThan(1 / 255);
       });
@@ -154,7 +166,13 @@ describe("a layer", () => {
   test("erasing takes paint from its own layer alone", () => {
     const surface = layered();
     surface.paintOn(1);
-    paintHand(surface, brushOf({ tip: { size: 80 } }), { ...ink("#000000"), erases: true }, [lineSamples(150, 20, 150, 180)], 1);
+    paintHand(
+      surface,
+      brushOf({ tip: { size: 80 } }),
+      { ...ink("#000000"), erases: true },
+      [lineSamples(150, 20, 150, 180)],
+      1,
+    );
     surface.layers[2].visible = false;
     const [r, , b, a] = pixelAt(surface, 150, 60);
     expect(r / a).toBeGreaterThan(b / a);
@@ -199,7 +217,9 @@ describe("OpenRaster, written", () => {
     const again = flatten(kernels, read.width, read.height, read.layers);
     const after = pixelsOf(again);
     let most = 0;
-    for (let i = 0; i < before.length; i += 4) for (let c = 0; c < 4; c++) most = Math.max(most, Math.abs(before[i + c] - after[i + c]) * (c === 3 ? 1 : before[i + 3] / 255));
+    for (let i = 0; i < before.length; i += 4)
+      for (let c = 0; c < 4; c++)
+        most = Math.max(most, Math.abs(before[i + c] - after[i + c]) * (c === 3 ? 1 : before[i + 3] / 255));
     expect(most).toBeLessThanOrEqual(1);
     again.release();
     surface.release();
@@ -214,7 +234,8 @@ describe("OpenRaster, written", () => {
     const canvas = createCanvas(300, 200);
     const context = canvas.getContext("2d");
     const order = ["data/paper.png", "data/layer0.png", "data/layer1.png", "data/layer2.png"];
-    for (const [n, path] of order.entries()) context.drawImage(await loadImage(Buffer.from(files[path])), read.layers[n].x, read.layers[n].y);
+    for (const [n, path] of order.entries())
+      context.drawImage(await loadImage(Buffer.from(files[path])), read.layers[n].x, read.layers[n].y);
     const theirs = context.getImageData(0, 0, 300, 200).data;
     context.drawImage(await loadImage(Buffer.from(files["mergedimage.png"])), 0, 0);
     const merged = context.getImageData(0, 0, 300, 200).data;

@@ -12,13 +12,25 @@ const ink = { colour: hexToRgb("#7a2f18"), second: hexToRgb("#ffffff") };
 const paper = hexToRgb("#f4efe4");
 
 /** A stroke of these places, shown after each few of them as a painter sees it; what is seen before it is dry and after. */
-function shown(width: number, height: number, places: readonly (readonly [number, number])[], portion: number, paint: object, under: boolean) {
+function shown(
+  width: number,
+  height: number,
+  places: readonly (readonly [number, number])[],
+  portion: number,
+  paint: object,
+  under: boolean,
+) {
   const surface = new Surface(kernels, width, height);
   if (under) surface.fill(0, hexToRgb("#3a6ea5"));
   const picture = new Picture(surface, paper);
   picture.showAll();
   surface.takeDirty();
-  const painter = new StrokePainter(surface, brushOf({ tip: { size: 40, hardness: 0.3 }, paint: { flow: 0.5, ...paint } }), ink, 3);
+  const painter = new StrokePainter(
+    surface,
+    brushOf({ tip: { size: 40, hardness: 0.3 }, paint: { flow: 0.5, ...paint } }),
+    ink,
+    3,
+  );
   const samples: Sample[] = places.map(([x, y], i) => ({ x, y, time: i * 8, pressure: 0.7 }));
   for (let i = 0; i < samples.length; i += portion) {
     painter.push(samples.slice(i, i + portion));
@@ -37,7 +49,8 @@ function shown(width: number, height: number, places: readonly (readonly [number
   return { wet, wetAll, dry, dryAll };
 }
 
-const equal = (a: Uint8ClampedArray<ArrayBuffer>, b: Uint8ClampedArray<ArrayBuffer>) => Buffer.from(a.buffer).equals(Buffer.from(b.buffer));
+const equal = (a: Uint8ClampedArray<ArrayBuffer>, b: Uint8ClampedArray<ArrayBuffer>) =>
+  Buffer.from(a.buffer).equals(Buffer.from(b.buffer));
 
 describe("what is shown of a stroke while it is drawn", () => {
   const place = fc.tuple(fc.integer({ min: -40, max: 340 }), fc.integer({ min: -40, max: 240 }));
@@ -69,7 +82,12 @@ describe("what is shown of a stroke while it is drawn", () => {
       const surface = new Surface(kernels, 200, 150);
       if (under) surface.fill(0, hexToRgb("#3a6ea5"));
       const picture = new Picture(surface, paper);
-      const painter = new StrokePainter(surface, brushOf({ tip: { size: 40, hardness: 0.3 }, paint: { flow: 0.5 } }), ink, 3);
+      const painter = new StrokePainter(
+        surface,
+        brushOf({ tip: { size: 40, hardness: 0.3 }, paint: { flow: 0.5 } }),
+        ink,
+        3,
+      );
       painter.push([10, 60, 130, 190].map((x, i) => ({ x, y: 30 + 25 * i, time: i * 8, pressure: 0.7 })));
       picture.showAll();
       const wet = picture.copy();

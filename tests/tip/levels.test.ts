@@ -17,22 +17,29 @@ function disc(width: number, height: number) {
 describe("the sizes of a sheet", () => {
   test("each has at least as many pixels as its mask, keeps the sheet's weight, and has an empty border", () => {
     fc.assert(
-      fc.property(fc.integer({ min: 6, max: 300 }), fc.integer({ min: 6, max: 300 }), fc.double({ min: 2, max: 700, noNaN: true }), (width, height, size) => {
-        const sheet = disc(width, height);
-        const levels = new Levels(kernels, sheet);
-        const longer = Math.max(width, height);
-        const [across, down] = [(size * width) / longer, (size * height) / longer];
-        const level = levels.for(across, down);
-        expect(level.width).toBeGreaterThanOrEqual(Math.min(across, width));
-        const stride = level.width + 2 * BORDER;
-        const at = (x: number, y: number) => kernels.heap.u16[level.at / 2 + (y + BORDER) * stride + x + BORDER];
-        let weight = 0;
-        for (let y = -BORDER; y < level.height + BORDER; y++) for (let x = -BORDER; x < level.width + BORDER; x++) weight += at(x, y);
-        const own = sheet.planes[0].reduce((sum, v) => sum + v, 0) / (width * height);
-        expect(Math.abs(weight / (level.width * level.height) - own)).toBeLessThan(32767 * 0.03);
-        for (let x = -BORDER; x < level.width + BORDER; x++) expect(at(x, -BORDER) + at(x, level.height + BORDER - 1)).toBe(0);
-        levels.release();
-      }),
+      fc.property(
+        fc.integer({ min: 6, max: 300 }),
+        fc.integer({ min: 6, max: 300 }),
+        fc.double({ min: 2, max: 700, noNaN: true }),
+        (width, height, size) => {
+          const sheet = disc(width, height);
+          const levels = new Levels(kernels, sheet);
+          const longer = Math.max(width, height);
+          const [across, down] = [(size * width) / longer, (size * height) / longer];
+          const level = levels.for(across, down);
+          expect(level.width).toBeGreaterThanOrEqual(Math.min(across, width));
+          const stride = level.width + 2 * BORDER;
+          const at = (x: number, y: number) => kernels.heap.u16[level.at / 2 + (y + BORDER) * stride + x + BORDER];
+          let weight = 0;
+          for (let y = -BORDER; y < level.height + BORDER; y++)
+            for (let x = -BORDER; x < level.width + BORDER; x++) weight += at(x, y);
+          const own = sheet.planes[0].reduce((sum, v) => sum + v, 0) / (width * height);
+          expect(Math.abs(weight / (level.width * level.height) - own)).toBeLessThan(32767 * 0.03);
+          for (let x = -BORDER; x < level.width + BORDER; x++)
+            expect(at(x, -BORDER) + at(x, level.height + BORDER - 1)).toBe(0);
+          levels.release();
+        },
+      ),
       { numRuns: 60 },
     );
   });

@@ -2,7 +2,11 @@ import { MaskTable, maskField } from "@core/tip/mask-table";
 import fc from "fast-check";
 import { expect, test } from "vitest";
 
-const key = fc.tuple(fc.integer({ min: 0, max: 500 }), fc.integer({ min: 0, max: 2 ** 30 }), fc.integer({ min: 0, max: 2 ** 30 }));
+const key = fc.tuple(
+  fc.integer({ min: 0, max: 500 }),
+  fc.integer({ min: 0, max: 2 ** 30 }),
+  fc.integer({ min: 0, max: 2 ** 30 }),
+);
 
 test("a mask is found by its three numbers and by no others, however many there are", () => {
   fc.assert(

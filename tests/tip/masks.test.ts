@@ -20,8 +20,27 @@ function strengths({ mask, stride, height, spans }: Mask): number[][] {
 
 const sum = (rows: number[][]) => rows.flat().reduce((a, b) => a + b, 0);
 
-function draw(size: number, roundness = 1, angle = 0, hardness = 1, fx = 0.5, fy = 0.5, shape: Shape = ellipse): number[][] {
-  const mask = masks.of(askFor({ shape: shape, size: snapSize(size), roundness: roundness, angle: angle, hardness: hardness, opened: 1, fx: fx, fy: fy }));
+function draw(
+  size: number,
+  roundness = 1,
+  angle = 0,
+  hardness = 1,
+  fx = 0.5,
+  fy = 0.5,
+  shape: Shape = ellipse,
+): number[][] {
+  const mask = masks.of(
+    askFor({
+      shape: shape,
+      size: snapSize(size),
+      roundness: roundness,
+      angle: angle,
+      hardness: hardness,
+      opened: 1,
+      fx: fx,
+      fy: fy,
+    }),
+  );
   if (!mask) throw new Error("nothing was drawn");
   return strengths(mask);
 }
@@ -66,20 +85,29 @@ test("the bucket of size, turn and place changes a mark by less than 1/255 in th
     const width = Math.max(...one.map((r) => r.length), ...near.map((r) => r.length));
     const height = Math.max(one.length, near.length);
     let gap = 0;
-    for (let y = 0; y < height; y++) for (let x = 0; x < width; x++) gap += Math.abs((one[y]?.[x] ?? 0) - (near[y]?.[x] ?? 0));
+    for (let y = 0; y < height; y++)
+      for (let x = 0; x < width; x++) gap += Math.abs((one[y]?.[x] ?? 0) - (near[y]?.[x] ?? 0));
     // A neighbouring bucket is twice as far as the worst rounding within one.
     if (one.length === near.length) expect(gap / (size * size) / 2).toBeLessThan(1 / 255);
   }
 });
 
 test("a tip too small to see leaves nothing", () => {
-  expect(masks.of(askFor({ shape: ellipse, size: 0, roundness: 1, angle: 0, hardness: 1, opened: 1, fx: 0, fy: 0 }))).toBeUndefined();
-  expect(masks.of(askFor({ shape: ellipse, size: Number.NaN, roundness: 1, angle: 0, hardness: 1, opened: 1, fx: 0, fy: 0 }))).toBeUndefined();
+  expect(
+    masks.of(askFor({ shape: ellipse, size: 0, roundness: 1, angle: 0, hardness: 1, opened: 1, fx: 0, fy: 0 })),
+  ).toBeUndefined();
+  expect(
+    masks.of(
+      askFor({ shape: ellipse, size: Number.NaN, roundness: 1, angle: 0, hardness: 1, opened: 1, fx: 0, fy: 0 }),
+    ),
+  ).toBeUndefined();
 });
 
 test("hairline tips do not see what was in their memory before", () => {
   const fresh = createKernels();
-  const clean = new TipMasks(fresh).of(askFor({ shape: ellipse, size: 2.5, roundness: 0.4, angle: 30, hardness: 0.8, opened: 1, fx: 0, fy: 0 }));
+  const clean = new TipMasks(fresh).of(
+    askFor({ shape: ellipse, size: 2.5, roundness: 0.4, angle: 30, hardness: 0.8, opened: 1, fx: 0, fy: 0 }),
+  );
   const used = createKernels();
   const block = used.heap.take(1 << 20);
   used.heap.u8.fill(0xff, block, block + (1 << 20));
@@ -88,7 +116,9 @@ test("hairline tips do not see what was in their memory before", () => {
     used.heap.u8.fill(0x7f, old, old + bytes);
     used.heap.give(old, bytes);
   }
-  const again = new TipMasks(used).of(askFor({ shape: ellipse, size: 2.5, roundness: 0.4, angle: 30, hardness: 0.8, opened: 1, fx: 0, fy: 0 }));
+  const again = new TipMasks(used).of(
+    askFor({ shape: ellipse, size: 2.5, roundness: 0.4, angle: 30, hardness: 0.8, opened: 1, fx: 0, fy: 0 }),
+  );
   if (!clean || !again) throw new Error("nothing was drawn");
   const rows = (words: Uint16Array, { mask, stride, width, height }: Mask) =>
     Array.from({ length: height }, (_, y) => [...words.slice(mask / 2 + y * stride, mask / 2 + y * stride + width)]);
@@ -101,20 +131,25 @@ test("dropping masks for room first lays the marks that use them", () => {
   few.beforeDrop = () => {
     dropped++;
   };
-  for (let i = 0; i < 40; i++) few.of(askFor({ shape: ellipse, size: 900 + i * 8, roundness: 1, angle: 0, hardness: 1, opened: 1, fx: 0, fy: 0 }));
+  for (let i = 0; i < 40; i++)
+    few.of(askFor({ shape: ellipse, size: 900 + i * 8, roundness: 1, angle: 0, hardness: 1, opened: 1, fx: 0, fy: 0 }));
   expect(dropped).toBeGreaterThan(0);
 });
 
 describe.each(drawnKinds)("a %s tip", (kind) => {
   const shape = shapeOf(kind);
-  const covered = (size: number, angle: number, fx = 0, fy = 0, roundness = 1) => sum(draw(size, roundness, angle, 0.8, fx, fy, shape));
+  const covered = (size: number, angle: number, fx = 0, fy = 0, roundness = 1) =>
+    sum(draw(size, roundness, angle, 0.8, fx, fy, shape));
 
   test("leaves as much at any turn and any sub-pixel place: nothing shimmers, no edge is cut", () => {
     for (const size of [12, 40, 130]) {
       const wanted = covered(size, 0);
       expect(wanted).toBeGreaterThan(1);
       // A rake of 12 px has lines finer than a pixel, one of 40 px lines of four.
-      for (const angle of [17, 45, 90, 201]) expect(Math.abs(covered(size, angle, 0.25, 0.5) / wanted - 1)).toBeLessThan(size < 20 ? 0.08 : kind === "rake" ? 0.06 : 0.015);
+      for (const angle of [17, 45, 90, 201])
+        expect(Math.abs(covered(size, angle, 0.25, 0.5) / wanted - 1)).toBeLessThan(
+          size < 20 ? 0.08 : kind === "rake" ? 0.06 : 0.015,
+        );
     }
   });
 
@@ -124,9 +159,27 @@ describe.each(drawnKinds)("a %s tip", (kind) => {
   });
 
   test("is the same tip every time", () => {
-    const again = new TipMasks(createKernels()).of(askFor({ shape: shapeOf(kind), size: snapSize(40), roundness: 1, angle: 33, hardness: 0.8, opened: 1, fx: 0, fy: 0 }));
-    const once = masks.of(askFor({ shape: shape, size: snapSize(40), roundness: 1, angle: 33, hardness: 0.8, opened: 1, fx: 0, fy: 0 }));
-    expect([again?.width, again?.height, again?.left, again?.top]).toEqual([once?.width, once?.height, once?.left, once?.top]);
+    const again = new TipMasks(createKernels()).of(
+      askFor({
+        shape: shapeOf(kind),
+        size: snapSize(40),
+        roundness: 1,
+        angle: 33,
+        hardness: 0.8,
+        opened: 1,
+        fx: 0,
+        fy: 0,
+      }),
+    );
+    const once = masks.of(
+      askFor({ shape: shape, size: snapSize(40), roundness: 1, angle: 33, hardness: 0.8, opened: 1, fx: 0, fy: 0 }),
+    );
+    expect([again?.width, again?.height, again?.left, again?.top]).toEqual([
+      once?.width,
+      once?.height,
+      once?.left,
+      once?.top,
+    ]);
     expect(covered(40, 33)).toBe(covered(40, 33));
   });
 });
@@ -150,7 +203,9 @@ test("a rake draws its lines apart, as many as asked", () => {
 test("bristles open with pressure", () => {
   const shape = shapeOf("bristles");
   const width = (opened: number) => {
-    const mask = masks.of(askFor({ shape: shape, size: 200, roundness: 1, angle: 0, hardness: 1, opened: opened, fx: 0, fy: 0 }));
+    const mask = masks.of(
+      askFor({ shape: shape, size: 200, roundness: 1, angle: 0, hardness: 1, opened: opened, fx: 0, fy: 0 }),
+    );
     if (!mask) throw new Error("nothing was drawn");
     return Math.max(...strengths(mask).map((row) => row.findLastIndex((m) => m > 0) - row.findIndex((m) => m > 0)));
   };
@@ -187,7 +242,12 @@ describe("a mask follows from what it is asked for alone", () => {
         const fresh = new TipMasks(kernels).of(asks[asks.length - 1]);
         expect(drawn === undefined).toBe(fresh === undefined);
         if (!drawn || !fresh) return;
-        expect([drawn.width, drawn.height, drawn.left, drawn.top]).toEqual([fresh.width, fresh.height, fresh.left, fresh.top]);
+        expect([drawn.width, drawn.height, drawn.left, drawn.top]).toEqual([
+          fresh.width,
+          fresh.height,
+          fresh.left,
+          fresh.top,
+        ]);
         expect(strengths(drawn)).toEqual(strengths(fresh));
         // Asked again, it is the same one.
         expect(used.of(asks[asks.length - 1])?.mask).toBe(drawn.mask);

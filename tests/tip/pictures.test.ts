@@ -32,7 +32,9 @@ describe("what a picture's pixels become", () => {
     full,
   });
   const read = (picture: Picture, part: Partial<ImageShape> = {}, map?: Picture) =>
-    readPicture(picture, map, { coverage: "alpha", colour: "ink", ...part }).planes.map((plane) => Number((plane[0] / ONE).toFixed(3)));
+    readPicture(picture, map, { coverage: "alpha", colour: "ink", ...part }).planes.map((plane) =>
+      Number((plane[0] / ONE).toFixed(3)),
+    );
 
   test("strength from alpha, or from darkness, at 8 and 16 bits", () => {
     expect(read(one(4, [10, 20, 30, 51]))).toEqual([0.2]);
@@ -59,12 +61,24 @@ describe("what a picture's pixels become", () => {
 test("shrinking keeps the mean, whatever the sides", () => {
   const side = fc.integer({ min: 1, max: 40 });
   fc.assert(
-    fc.property(side, side, fc.double({ min: 0.05, max: 1, noNaN: true }), fc.double({ min: 0.05, max: 1, noNaN: true }), (width, height, kx, ky) => {
-      const plane = Uint16Array.from({ length: width * height }, (_, i) => (i * 7919) % (ONE + 1));
-      const small = shrink(plane, width, height, Math.max(1, Math.round(width * kx)), Math.max(1, Math.round(height * ky)));
-      const mean = (v: Uint16Array) => v.reduce((a, b) => a + b, 0) / v.length;
-      expect(Math.abs(mean(small) - mean(plane))).toBeLessThan(1.01);
-    }),
+    fc.property(
+      side,
+      side,
+      fc.double({ min: 0.05, max: 1, noNaN: true }),
+      fc.double({ min: 0.05, max: 1, noNaN: true }),
+      (width, height, kx, ky) => {
+        const plane = Uint16Array.from({ length: width * height }, (_, i) => (i * 7919) % (ONE + 1));
+        const small = shrink(
+          plane,
+          width,
+          height,
+          Math.max(1, Math.round(width * kx)),
+          Math.max(1, Math.round(height * ky)),
+        );
+        const mean = (v: Uint16Array) => v.reduce((a, b) => a + b, 0) / v.length;
+        expect(Math.abs(mean(small) - mean(plane))).toBeLessThan(1.01);
+      },
+    ),
   );
 });
 
@@ -73,7 +87,8 @@ describe("sampling a picture", () => {
   const masks = new TipMasks(kernels);
   const picture = leafPicture(512, 256);
   const pictures = new Map([["tips/leaf.png", picture]]);
-  const alpha = (u: number, v: number) => (u < 0 || v < 0 || u >= 512 || v >= 256 ? 0 : picture.data[(Math.floor(v) * 512 + Math.floor(u)) * 4 + 3] / 255);
+  const alpha = (u: number, v: number) =>
+    u < 0 || v < 0 || u >= 512 || v >= 256 ? 0 : picture.data[(Math.floor(v) * 512 + Math.floor(u)) * 4 + 3] / 255;
 
   /** The mean of the picture under a mask's pixel, by 8×8 samples in float64: what the mask should be. */
   function exact(x: number, y: number, size: number, angle: number, mirrored: boolean): number {
@@ -95,20 +110,23 @@ describe("sampling a picture", () => {
     [40.3, 31.7, 1],
     [100, 201, 0],
     [333, 77.7, 1],
-  ])("size %s, turned %s°, mirrored %s: within 1/255 of the exact mean over the tip's square", (size, angle, mirrorX) => {
-    const mask = masks.of(askFor({ shape: leaf(), pictures, size: snapSize(size), angle, mirrorX }));
-    if (!mask) throw new Error("nothing was drawn");
-    const words = kernels.heap.u16;
-    let wrong = 0;
-    for (let y = 0; y < mask.height; y++) {
-      const [from, to] = [words[mask.spans / 2 + y * 4], words[mask.spans / 2 + y * 4 + 1]];
-      for (let x = 0; x < mask.width; x++) {
-        const drawn = x >= from && x < to ? words[mask.mask / 2 + y * mask.stride + x] / ONE : 0;
-        wrong += drawn - exact(x + mask.left, y + mask.top, size, angle, mirrorX === 1);
+  ])(
+    "size %s, turned %s°, mirrored %s: within 1/255 of the exact mean over the tip's square",
+    (size, angle, mirrorX) => {
+      const mask = masks.of(askFor({ shape: leaf(), pictures, size: snapSize(size), angle, mirrorX }));
+      if (!mask) throw new Error("nothing was drawn");
+      const words = kernels.heap.u16;
+      let wrong = 0;
+      for (let y = 0; y < mask.height; y++) {
+        const [from, to] = [words[mask.spans / 2 + y * 4], words[mask.spans / 2 + y * 4 + 1]];
+        for (let x = 0; x < mask.width; x++) {
+          const drawn = x >= from && x < to ? words[mask.mask / 2 + y * mask.stride + x] / ONE : 0;
+          wrong += drawn - exact(x + mask.left, y + mask.top, size, angle, mirrorX === 1);
+        }
       }
-    }
-    expect(Math.abs(wrong) / (size * size)).toBeLessThan(1 / 255);
-  });
+      expect(Math.abs(wrong) / (size * size)).toBeLessThan(1 / 255);
+    },
+  );
 
   test("the bucket of size, turn and place is less than 1/255 off in the mean of all pixels", () => {
     const at = (size: number, angle: number, fx: number) => {
@@ -152,7 +170,9 @@ function stamp(part: object, size = 80): (u: number, v: number) => number[] {
     seed: 1,
     pictures: testPictures,
   });
-  return (u, v) => [...pixels.slice((Math.round(100 + (v * size) / 2) * side + Math.round(100 + (u * size) / 2)) * 4).slice(0, 4)];
+  return (u, v) => [
+    ...pixels.slice((Math.round(100 + (v * size) / 2) * side + Math.round(100 + (u * size) / 2)) * 4).slice(0, 4),
+  ];
 }
 
 describe("a mark of a picture", () => {
@@ -185,7 +205,8 @@ describe("a mark of a picture", () => {
     });
     // A pixel's middle lies half a pixel beside the middle of one of the picture's, so a little of the other shows.
     const near = (x: number, wanted: number[]) => {
-      for (const [c, v] of wanted.entries()) expect(Math.abs(pixels[(50 * 100 + x) * 4 + c] - v)).toBeLessThanOrEqual(14);
+      for (const [c, v] of wanted.entries())
+        expect(Math.abs(pixels[(50 * 100 + x) * 4 + c] - v)).toBeLessThanOrEqual(14);
     };
     near(30, [153, 51, 26, 255]);
     near(70, [26, 77, 230, 255]);
@@ -212,16 +233,33 @@ describe("a mark of a picture", () => {
   });
 
   test("that is not there says so by its path", () => {
-    expect(() => renderHand({ brush: brushOf({ tip: { shape: leaf() } }), strokes: [[{ x: 5, y: 5, time: 0 }]], width: 9, height: 9, ink, paper: null, seed: 1 })).toThrow(
-      /tips\/leaf\.png/,
-    );
+    expect(() =>
+      renderHand({
+        brush: brushOf({ tip: { shape: leaf() } }),
+        strokes: [[{ x: 5, y: 5, time: 0 }]],
+        width: 9,
+        height: 9,
+        ink,
+        paper: null,
+        seed: 1,
+      }),
+    ).toThrow(/tips\/leaf\.png/);
   });
 
   test("of one pixel, or drawn at half a pixel, does no harm", () => {
     const dot: Picture = { width: 1, height: 1, channels: 1, data: Uint8Array.from([0]), full: 255 };
     const pictures = new Map([["tips/leaf.png", dot]]);
     const job = (size: number) =>
-      renderHand({ brush: brushOf({ tip: { size, shape: leaf() } }), strokes: [lineSamples(5, 5, 40, 40)], width: 50, height: 50, ink, paper: null, seed: 1, pictures });
+      renderHand({
+        brush: brushOf({ tip: { size, shape: leaf() } }),
+        strokes: [lineSamples(5, 5, 40, 40)],
+        width: 50,
+        height: 50,
+        ink,
+        paper: null,
+        seed: 1,
+        pictures,
+      });
     const total = (pixels: Uint8ClampedArray) => pixels.reduce((sum, v, i) => (i % 4 === 3 ? sum + v : sum), 0);
     expect(total(job(10))).toBeGreaterThan(total(job(0.5)));
     expect(total(job(0.5))).toBeGreaterThan(0);
@@ -229,9 +267,14 @@ describe("a mark of a picture", () => {
 });
 
 describe("families", () => {
-  const family = (pick: ImageShape["pick"], weights = [1, 2, 5, 0.5]) => leaf({ pick, pictures: weights.map((weight) => ({ file: "tips/leaf.png", weight })) });
-  const picked = (shape: Shape, count: number, seed = 3, samples = lineSamples(0, 0, count, 0, Math.max(2, count / 50))) =>
-    listMarks(brushOf({ tip: { size: 1, shape }, trail: { spacing: 1 } }), samples, seed);
+  const family = (pick: ImageShape["pick"], weights = [1, 2, 5, 0.5]) =>
+    leaf({ pick, pictures: weights.map((weight) => ({ file: "tips/leaf.png", weight })) });
+  const picked = (
+    shape: Shape,
+    count: number,
+    seed = 3,
+    samples = lineSamples(0, 0, count, 0, Math.max(2, count / 50)),
+  ) => listMarks(brushOf({ tip: { size: 1, shape }, trail: { spacing: 1 } }), samples, seed);
 
   // Pearson's chi-squared at the 1 % level; the distribution function is jstat's.
   test("by chance: as often as their weights say", () => {
@@ -239,20 +282,27 @@ describe("families", () => {
     const marks = picked(family("chance", weights), 20_000);
     const counts = weights.map((_, n) => marks.filter((m) => m.picture === n).length);
     const all = weights.reduce((a, b) => a + b, 0);
-    const statistic = counts.reduce((sum, c, n) => sum + (c - (marks.length * weights[n]) / all) ** 2 / ((marks.length * weights[n]) / all), 0);
+    const statistic = counts.reduce(
+      (sum, c, n) => sum + (c - (marks.length * weights[n]) / all) ** 2 / ((marks.length * weights[n]) / all),
+      0,
+    );
     expect(marks.length).toBeGreaterThan(19_000);
     expect(1 - jStat.chisquare.cdf(statistic, weights.length - 1)).toBeGreaterThan(0.01);
   });
 
   test("mirroring by chance turns every other mark, and has nothing to do with its neighbour", () => {
-    const brush = brushOf({ tip: { size: 1, mirror: { leftRight: "chance", topBottom: "chance" } }, trail: { spacing: 1 } });
+    const brush = brushOf({
+      tip: { size: 1, mirror: { leftRight: "chance", topBottom: "chance" } },
+      trail: { spacing: 1 },
+    });
     const marks = listMarks(brush, lineSamples(0, 0, 20_000, 0, 400), 8);
     for (const axis of ["mirrorX", "mirrorY"]) {
       const ones = marks.filter((m) => m[axis] === 1).length;
       const half = marks.length / 2;
       expect(1 - jStat.chisquare.cdf((2 * (ones - half) ** 2) / half, 1)).toBeGreaterThan(0.01);
       // For independent signs the mean product is normal with deviation 1/√n; 2.58 of them is the 1 % bound.
-      const product = marks.slice(1).reduce((sum, m, i) => sum + (2 * m[axis] - 1) * (2 * marks[i][axis] - 1), 0) / marks.length;
+      const product =
+        marks.slice(1).reduce((sum, m, i) => sum + (2 * m[axis] - 1) * (2 * marks[i][axis] - 1), 0) / marks.length;
       expect(Math.abs(product)).toBeLessThan(2.576 / Math.sqrt(marks.length));
     }
   });

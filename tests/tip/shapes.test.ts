@@ -6,21 +6,29 @@ import { describe, expect, test } from "vitest";
 
 const SIDE = 128;
 /** The share of the square that a shape covers. */
-const area = (shape: DrawnShape, hardness = 1, opened = 1) => drawShape(shape, SIDE, hardness, opened).reduce((sum, v) => sum + v, 0) / SIDE ** 2;
+const area = (shape: DrawnShape, hardness = 1, opened = 1) =>
+  drawShape(shape, SIDE, hardness, opened).reduce((sum, v) => sum + v, 0) / SIDE ** 2;
 const make = (kind: DrawnShape["kind"], part: object = {}) => ({ ...shapeOf(kind), ...part }) as DrawnShape;
 const anyShape = fc.constantFrom(...drawnKinds).map((kind) => make(kind));
 
 describe("drawn shapes", () => {
   test("have strengths from 0 to 1, are the same each time, and no stronger when they are softer", () => {
     fc.assert(
-      fc.property(anyShape, fc.double({ min: 0, max: 1, noNaN: true }), fc.double({ min: 0, max: 1, noNaN: true }), (shape, hardness, opened) => {
-        const drawn = drawShape(shape, 64, hardness, opened);
-        for (const v of drawn) if (!(v >= 0 && v <= 1)) throw new Error(`a strength of ${v}`);
-        expect(Buffer.compare(Buffer.from(drawn.buffer), Buffer.from(drawShape(shape, 64, hardness, opened).buffer))).toBe(0);
-        const hard = drawShape(shape, 64, 1, opened);
-        const sum = (values: Float32Array) => values.reduce((a, b) => a + b, 0);
-        expect(sum(drawn)).toBeLessThanOrEqual(sum(hard) * 1.001 + 0.01);
-      }),
+      fc.property(
+        anyShape,
+        fc.double({ min: 0, max: 1, noNaN: true }),
+        fc.double({ min: 0, max: 1, noNaN: true }),
+        (shape, hardness, opened) => {
+          const drawn = drawShape(shape, 64, hardness, opened);
+          for (const v of drawn) if (!(v >= 0 && v <= 1)) throw new Error(`a strength of ${v}`);
+          expect(
+            Buffer.compare(Buffer.from(drawn.buffer), Buffer.from(drawShape(shape, 64, hardness, opened).buffer)),
+          ).toBe(0);
+          const hard = drawShape(shape, 64, 1, opened);
+          const sum = (values: Float32Array) => values.reduce((a, b) => a + b, 0);
+          expect(sum(drawn)).toBeLessThanOrEqual(sum(hard) * 1.001 + 0.01);
+        },
+      ),
       { numRuns: 60 },
     );
   });
@@ -28,8 +36,10 @@ describe("drawn shapes", () => {
   // Plane geometry: a circle π/4 of its square, a regular n-gon in it n/2·sin(2π/n) of the circle's r².
   test("hard ones cover what geometry says", () => {
     expect(area(make("ellipse"))).toBeCloseTo(Math.PI / 4, 2);
-    for (const sides of [3, 4, 5, 6, 8, 12]) expect(area(make("polygon", { sides }))).toBeCloseTo(((sides / 2) * Math.sin((2 * Math.PI) / sides)) / 4, 2);
-    for (const corner of [0, 0.3, 1]) expect(area(make("rectangle", { corner }))).toBeCloseTo(1 - (4 - Math.PI) * corner ** 2 * 0.25, 2);
+    for (const sides of [3, 4, 5, 6, 8, 12])
+      expect(area(make("polygon", { sides }))).toBeCloseTo(((sides / 2) * Math.sin((2 * Math.PI) / sides)) / 4, 2);
+    for (const corner of [0, 0.3, 1])
+      expect(area(make("rectangle", { corner }))).toBeCloseTo(1 - (4 - Math.PI) * corner ** 2 * 0.25, 2);
   });
 
   // Common practice, no source: a gradient brush is full at one edge and thins out to the other.
@@ -45,19 +55,22 @@ describe("drawn shapes", () => {
   });
 
   // Common practice, no source: a bundle opens as it is pressed down.
-  test.each(["round", "flat", "filbert", "fan"])("a %s bundle that splays reaches farther when it is pressed open, and not at all farther without splay", (bundle) => {
-    const reach = (splay: number, opened: number) => {
-      const drawn = drawShape(make("bristles", { bundle, splay, hairs: 80 }), SIDE, 0.8, opened);
-      let most = 0;
-      drawn.forEach((v, i) => {
-        if (v > 0.1) most = Math.max(most, Math.abs((i % SIDE) - (SIDE - 1) / 2));
-      });
-      return most;
-    };
-    expect(reach(0.9, 0)).toBeLessThan(reach(0.9, 0.5));
-    expect(reach(0.9, 0.5)).toBeLessThan(reach(0.9, 1));
-    expect(reach(0, 0)).toBe(reach(0, 1));
-  });
+  test.each(["round", "flat", "filbert", "fan"])(
+    "a %s bundle that splays reaches farther when it is pressed open, and not at all farther without splay",
+    (bundle) => {
+      const reach = (splay: number, opened: number) => {
+        const drawn = drawShape(make("bristles", { bundle, splay, hairs: 80 }), SIDE, 0.8, opened);
+        let most = 0;
+        drawn.forEach((v, i) => {
+          if (v > 0.1) most = Math.max(most, Math.abs((i % SIDE) - (SIDE - 1) / 2));
+        });
+        return most;
+      };
+      expect(reach(0.9, 0)).toBeLessThan(reach(0.9, 0.5));
+      expect(reach(0.9, 0.5)).toBeLessThan(reach(0.9, 1));
+      expect(reach(0, 0)).toBe(reach(0, 1));
+    },
+  );
 
   test.each([2, 5, 9])("a rake of %s lines has so many, with gaps between", (lines) => {
     const drawn = drawShape(make("rake", { lines, gap: 0.5, unevenness: 0 }), SIDE, 1, 1);
@@ -73,7 +86,8 @@ describe("drawn shapes", () => {
     expect(area(make("bristles", { hairs: 10 }))).toBeLessThan(area(make("bristles", { hairs: 60 })));
     // Dots become smaller as they become more: one alone never fills the square.
     expect(area(make("speckle", { dots: 1, spread: 0 }))).toBeLessThan(0.2);
-    for (const kind of ["bristles", "speckle"] as const) expect(drawShape(make(kind, { seed: 1 }), 64, 1, 1)).not.toEqual(drawShape(make(kind, { seed: 2 }), 64, 1, 1));
+    for (const kind of ["bristles", "speckle"] as const)
+      expect(drawShape(make(kind, { seed: 1 }), 64, 1, 1)).not.toEqual(drawShape(make(kind, { seed: 2 }), 64, 1, 1));
   });
 
   test("are drawn finer for larger tips, on sides that can be halved again and again", () => {

@@ -8,14 +8,25 @@ import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { anySamples, brushOf, lineSamples } from "../helpers";
 
-const tame = (x: number, y: number, time: number): TameSample => ({ x, y, time, pressure: 0.5, tilt: 0, lean: 0, twist: 0 });
+const tame = (x: number, y: number, time: number): TameSample => ({
+  x,
+  y,
+  time,
+  pressure: 0.5,
+  tilt: 0,
+  lean: 0,
+  twist: 0,
+});
 
 describe("steadying", () => {
   // Against the authors' own package (G. Casiez and others), which follows algorithm 1 of the CHI 2012 paper.
   test("the 1€ filter is its authors' own", () => {
     fc.assert(
       fc.property(
-        fc.array(fc.record({ x: fc.double({ min: -500, max: 500, noNaN: true }), gap: fc.integer({ min: 1, max: 40 }) }), { minLength: 2, maxLength: 40 }),
+        fc.array(
+          fc.record({ x: fc.double({ min: -500, max: 500, noNaN: true }), gap: fc.integer({ min: 1, max: 40 }) }),
+          { minLength: 2, maxLength: 40 },
+        ),
         fc.double({ min: 0.1, max: 10, noNaN: true }),
         fc.double({ min: 0, max: 0.5, noNaN: true }),
         (readings, cutoff, beta) => {
@@ -32,9 +43,17 @@ describe("steadying", () => {
   });
 
   test("makes a trembling line calmer", () => {
-    const trembling = Array.from({ length: 200 }, (_, i) => ({ x: i * 2, y: 100 + (i % 2 ? 3 : -3), time: i * 8, pressure: 1 }));
+    const trembling = Array.from({ length: 200 }, (_, i) => ({
+      x: i * 2,
+      y: 100 + (i % 2 ? 3 : -3),
+      time: i * 8,
+      pressure: 1,
+    }));
     const roughness = (kind: object) => {
-      const marks = listMarks(brushOf({ tip: { size: 4 }, trail: { spacing: 1, steady: kind } }), trembling, 1).slice(20, -20);
+      const marks = listMarks(brushOf({ tip: { size: 4 }, trail: { spacing: 1, steady: kind } }), trembling, 1).slice(
+        20,
+        -20,
+      );
       return Math.max(...marks.map((m) => Math.abs(m.y - 100)));
     };
     expect(roughness({ kind: "none" })).toBeGreaterThan(2.5);
@@ -49,7 +68,8 @@ describe("steadying", () => {
         for (const { x, y, time } of samples) {
           const brush = string.follow(tame(x, y, time));
           expect(Math.hypot(brush.x - x, brush.y - y)).toBeLessThanOrEqual(reach + 1e-9);
-          if (before && Math.hypot(before.x - x, before.y - y) <= reach - 1e-9) expect(brush.x === before.x && brush.y === before.y).toBe(true);
+          if (before && Math.hypot(before.x - x, before.y - y) <= reach - 1e-9)
+            expect(brush.x === before.x && brush.y === before.y).toBe(true);
           before = brush;
         }
         const last = samples[samples.length - 1];
@@ -59,7 +79,11 @@ describe("steadying", () => {
       }),
     );
     const end = (catchUp: boolean) =>
-      listMarks(brushOf({ tip: { size: 4 }, trail: { spacing: 0.5, steady: { kind: "string", length: 50, catchUp } } }), lineSamples(0, 0, 300, 0), 1).at(-1)?.x ?? 0;
+      listMarks(
+        brushOf({ tip: { size: 4 }, trail: { spacing: 0.5, steady: { kind: "string", length: 50, catchUp } } }),
+        lineSamples(0, 0, 300, 0),
+        1,
+      ).at(-1)?.x ?? 0;
     expect(end(true)).toBeGreaterThan(297);
     expect(Math.abs(end(false) - 250)).toBeLessThan(3);
   });
@@ -67,8 +91,10 @@ describe("steadying", () => {
 
 describe("taper", () => {
   const line = lineSamples(0, 0, 400, 0);
-  const sizes = (taper: object, samples: readonly Sample[] = line) => listMarks(brushOf({ tip: { size: 20 }, trail: { spacing: 0.1, taper } }), samples, 1);
-  const at = (marks: Record<string, number>[], x: number) => marks.reduce((a, b) => (Math.abs(b.x - x) < Math.abs(a.x - x) ? b : a)).size / 20;
+  const sizes = (taper: object, samples: readonly Sample[] = line) =>
+    listMarks(brushOf({ tip: { size: 20 }, trail: { spacing: 0.1, taper } }), samples, 1);
+  const at = (marks: Record<string, number>[], x: number) =>
+    marks.reduce((a, b) => (Math.abs(b.x - x) < Math.abs(a.x - x) ? b : a)).size / 20;
 
   test("in px: grows over the start, shrinks over the end, is full between", () => {
     const marks = sizes({ start: 100, end: 160 });
@@ -115,10 +141,17 @@ describe("taper", () => {
 test("a straight stroke lies on the line between its ends, with the hand's pressure along it", () => {
   const { strokes } = slowSwell({ left: 0, top: 0, width: 500, height: 200 });
   const [samples] = strokes;
-  const marks = listMarks(brushOf({ tip: { size: 10 }, trail: { straight: true }, responses: [{ quality: "size", source: "pressure" }] }), samples, 1);
+  const marks = listMarks(
+    brushOf({ tip: { size: 10 }, trail: { straight: true }, responses: [{ quality: "size", source: "pressure" }] }),
+    samples,
+    1,
+  );
   const [first, last] = [samples[0], samples[samples.length - 1]];
   for (const m of marks)
-    expect(Math.abs((m.x - first.x) * (last.y - first.y) - (m.y - first.y) * (last.x - first.x)) / Math.hypot(last.x - first.x, last.y - first.y)).toBeLessThan(1e-6);
+    expect(
+      Math.abs((m.x - first.x) * (last.y - first.y) - (m.y - first.y) * (last.x - first.x)) /
+        Math.hypot(last.x - first.x, last.y - first.y),
+    ).toBeLessThan(1e-6);
   expect(marks[0].x).toBeCloseTo(first.x, 6);
   expect(Math.abs((marks.at(-1)?.x ?? 0) - last.x)).toBeLessThan(2);
   expect(Math.max(...marks.map((m) => m.pressure))).toBeGreaterThan(0.9);
@@ -130,7 +163,8 @@ describe("time", () => {
     ...Array.from({ length: 100 }, (_, i) => ({ x: 100, y: 0, time: 160 + i * 10, pressure: 0.4 })),
     ...lineSamples(101, 0, 200, 0, 20).map((s) => ({ ...s, time: s.time + 1200 })),
   ];
-  const marks = (perSecond: number, samples: readonly Sample[] = pause) => listMarks(brushOf({ tip: { size: 10 }, trail: { spacing: 0.5, perSecond } }), samples, 1);
+  const marks = (perSecond: number, samples: readonly Sample[] = pause) =>
+    listMarks(brushOf({ tip: { size: 10 }, trail: { spacing: 0.5, perSecond } }), samples, 1);
 
   test("a pause piles nothing up unless the brush lays by time", () => {
     expect(marks(0).filter((m) => Math.abs(m.x - 100) < 2).length).toBeLessThan(3);

@@ -6,11 +6,21 @@ import { catmullRom, type PathPoint } from "@core/trail/path";
 import { describe, expect, test } from "vitest";
 import { brushOf, lineSamples } from "../helpers";
 
-const point = (x: number, y: number): PathPoint => ({ x, y, time: 0, pressure: 1, tilt: 0, lean: 0, twist: 0, speed: 0 });
+const point = (x: number, y: number): PathPoint => ({
+  x,
+  y,
+  time: 0,
+  pressure: 1,
+  tilt: 0,
+  lean: 0,
+  twist: 0,
+  speed: 0,
+});
 
 /** Length of a cubic between two parameters by Simpson's rule on |derivative|: independent of the walker's chords. */
 function arcLength(x: readonly number[], y: readonly number[], from: number, to: number): number {
-  const speed = (u: number) => Math.hypot(x[1] + 2 * x[2] * u + 3 * x[3] * u * u, y[1] + 2 * y[2] * u + 3 * y[3] * u * u);
+  const speed = (u: number) =>
+    Math.hypot(x[1] + 2 * x[2] * u + 3 * x[3] * u * u, y[1] + 2 * y[2] * u + 3 * y[3] * u * u);
   const n = 400;
   const h = (to - from) / n;
   let sum = speed(from) + speed(to);
@@ -34,14 +44,21 @@ describe("the path", () => {
   // Yuksel, Schaefer, Keyser 2011: centripetal pieces have no cusp and no loop, even where spacing is very uneven.
   test("does not loop where a short piece follows a long one", () => {
     const piece = catmullRom(point(0, 0), point(100, 0), point(101, 1), point(100, 100));
-    const xs = Array.from({ length: 50 }, (_, i) => i / 49).map((u) => piece.x[0] + u * (piece.x[1] + u * (piece.x[2] + u * piece.x[3])));
+    const xs = Array.from({ length: 50 }, (_, i) => i / 49).map(
+      (u) => piece.x[0] + u * (piece.x[1] + u * (piece.x[2] + u * piece.x[3])),
+    );
     expect(Math.max(...xs)).toBeLessThan(101.6);
     expect(Math.min(...xs)).toBeGreaterThan(99.9);
   });
 });
 
 describe("spacing along curves", () => {
-  const spiral = Array.from({ length: 60 }, (_, i) => ({ x: 300 + (20 + i * 3) * Math.cos(i / 4), y: 300 + (20 + i * 3) * Math.sin(i / 4), time: i * 8, pressure: 1 }));
+  const spiral = Array.from({ length: 60 }, (_, i) => ({
+    x: 300 + (20 + i * 3) * Math.cos(i / 4),
+    y: 300 + (20 + i * 3) * Math.sin(i / 4),
+    time: i * 8,
+    pressure: 1,
+  }));
 
   test("marks lie within 0.5 % of their spacing, against an independent integral", () => {
     const size = 40;
@@ -70,7 +87,10 @@ describe("spacing along curves", () => {
       for (const { p, at } of places) {
         for (let i = 0; i <= 200; i++) {
           const u = i / 200;
-          const gap = Math.hypot(p.x[0] + u * (p.x[1] + u * (p.x[2] + u * p.x[3])) - mark.x, p.y[0] + u * (p.y[1] + u * (p.y[2] + u * p.y[3])) - mark.y);
+          const gap = Math.hypot(
+            p.x[0] + u * (p.x[1] + u * (p.x[2] + u * p.x[3])) - mark.x,
+            p.y[0] + u * (p.y[1] + u * (p.y[2] + u * p.y[3])) - mark.y,
+          );
           if (gap < best.gap) best = { gap, s: at + arcLength(p.x, p.y, 0, u) };
         }
       }
@@ -90,7 +110,11 @@ describe("spacing along curves", () => {
 
   test("a flat tip moving edgeways gets closer marks than moving broadside", () => {
     const step = (angle: number) => {
-      const marks = listMarks(brushOf({ tip: { size: 40, roundness: 0.25, angle }, trail: { spacing: 0.5 } }), lineSamples(0, 0, 300, 0), 1);
+      const marks = listMarks(
+        brushOf({ tip: { size: 40, roundness: 0.25, angle }, trail: { spacing: 0.5 } }),
+        lineSamples(0, 0, 300, 0),
+        1,
+      );
       return marks[1].x - marks[0].x;
     };
     expect(step(0)).toBeCloseTo(20, 6);

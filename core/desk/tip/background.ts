@@ -22,9 +22,15 @@ export function withoutBackground(strength: Plane): Plane {
   const small = resized(strength, Math.max(1, Math.round(width * scale)), Math.max(1, Math.round(height * scale)));
   // What is left of it when everything narrower than the reach is taken away (a morphological opening) is the paper.
   const opened = blurredWide(grown(grown(goingOn(small, REACH), -REACH), REACH), REACH / 4);
-  const paper = resized(cutTo(opened, { left: REACH, top: REACH, right: REACH + small.width, bottom: REACH + small.height }), width, height).data;
+  const paper = resized(
+    cutTo(opened, { left: REACH, top: REACH, right: REACH + small.width, bottom: REACH + small.height }),
+    width,
+    height,
+  ).data;
   const above = data.map((v, i) => Math.max(0, (v - paper[i]) / Math.max(0.05, 1 - paper[i])));
-  const strongest = [...above.filter((_, i) => i % Math.max(1, Math.floor(above.length / 20_000)) === 0)].sort((a, b) => b - a);
+  const strongest = [...above.filter((_, i) => i % Math.max(1, Math.floor(above.length / 20_000)) === 0)].sort(
+    (a, b) => b - a,
+  );
   const full = Math.max(0.1, strongest[Math.floor(strongest.length * STRONGEST)] ?? 1);
   return { width, height, data: above.map((v) => Math.min(1, Math.max(0, (v / full - HAZE) / (1 - HAZE)))) };
 }

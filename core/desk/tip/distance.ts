@@ -10,7 +10,8 @@ export function depthWithin(width: number, height: number, inside: (i: number) =
   // One px of outside all around.
   const [w, h] = [width + 2, height + 2];
   const squares = new Float64Array(w * h);
-  for (let y = 0; y < height; y++) for (let x = 0; x < width; x++) if (inside(y * width + x)) squares[(y + 1) * w + x + 1] = FAR;
+  for (let y = 0; y < height; y++)
+    for (let x = 0; x < width; x++) if (inside(y * width + x)) squares[(y + 1) * w + x + 1] = FAR;
   const most = Math.max(w, h);
   const line = new Float64Array(most);
   const parabolas = new Int32Array(most);
@@ -21,7 +22,15 @@ export function depthWithin(width: number, height: number, inside: (i: number) =
 }
 
 /** The lower envelope of parabolas along one line: each place's least f(q) + (p − q)². */
-function alongLine(f: Float64Array, base: number, step: number, count: number, line: Float64Array, parabolas: Int32Array, bounds: Float64Array): void {
+function alongLine(
+  f: Float64Array,
+  base: number,
+  step: number,
+  count: number,
+  line: Float64Array,
+  parabolas: Int32Array,
+  bounds: Float64Array,
+): void {
   for (let i = 0; i < count; i++) line[i] = f[base + i * step];
   let k = 0;
   parabolas[0] = 0;

@@ -14,7 +14,11 @@ export function blurredTip(plane: Plane, sigma: number): Plane {
 }
 
 function onLarger({ width, height, data }: Plane, pad: number): Plane {
-  const out = { width: width + 2 * pad, height: height + 2 * pad, data: new Float32Array((width + 2 * pad) * (height + 2 * pad)) };
+  const out = {
+    width: width + 2 * pad,
+    height: height + 2 * pad,
+    data: new Float32Array((width + 2 * pad) * (height + 2 * pad)),
+  };
   for (let y = 0; y < height; y++) out.data.set(data.subarray(y * width, (y + 1) * width), (y + pad) * out.width + pad);
   return out;
 }
@@ -69,7 +73,8 @@ function strongestWithin(from: Float32Array, half: number, to: Float32Array): vo
   const forward = new Float32Array(total);
   const backward = new Float32Array(total);
   for (let i = 0; i < total; i++) forward[i] = i % block === 0 ? at(i) : Math.max(forward[i - 1], at(i));
-  for (let i = total - 1; i >= 0; i--) backward[i] = i === total - 1 || (i + 1) % block === 0 ? at(i) : Math.max(backward[i + 1], at(i));
+  for (let i = total - 1; i >= 0; i--)
+    backward[i] = i === total - 1 || (i + 1) % block === 0 ? at(i) : Math.max(backward[i + 1], at(i));
   for (let x = 0; x < n; x++) to[x] = Math.max(backward[x], forward[x + block - 1]);
 }
 

@@ -66,7 +66,11 @@ export function tipFindings(strength: Plane, largest: number, aboutMiddle = true
     });
   const edge = edgeWidth(strength, strongest);
   if (edge < HARD)
-    found.push({ kind: "hard-edge", says: "Its edge is a staircase of hard px.", mend: { label: "Soften it", step: { kind: "blur", part: "strength", radius: 1 } } });
+    found.push({
+      kind: "hard-edge",
+      says: "Its edge is a staircase of hard px.",
+      mend: { label: "Soften it", step: { kind: "blur", part: "strength", radius: 1 } },
+    });
   const detail = detailOf(strength, box);
   if (longer > SMALL_ENOUGH && longer > 2 * largest && detail < DETAIL)
     found.push({

@@ -12,7 +12,11 @@ export function mapFromDepth({ width, height, data }: Plane, amount: number): Pl
   let deepest = 0;
   for (const d of depth.data) deepest = Math.max(deepest, d);
   const scale = deepest > 0 ? 1 / deepest : 0;
-  return { width, height, data: depth.data.map((d) => (d === 0 ? MIDDLE : Math.min(1, Math.max(0, MIDDLE + amount * (d * scale - MIDDLE))))) };
+  return {
+    width,
+    height,
+    data: depth.data.map((d) => (d === 0 ? MIDDLE : Math.min(1, Math.max(0, MIDDLE + amount * (d * scale - MIDDLE))))),
+  };
 }
 
 /** A map of a picture's own greys: their mean, weighed by strength, becomes the middle. @param grey how light the picture is */
@@ -23,5 +27,10 @@ export function mapFromGreys(grey: Plane, strength: Plane): Plane {
     weight += strength.data[i];
   });
   const mean = weight > 0 ? sum / weight : MIDDLE;
-  return { ...grey, data: grey.data.map((v, i) => (strength.data[i] > NEARLY_NOTHING ? Math.min(1, Math.max(0, v - mean + MIDDLE)) : MIDDLE)) };
+  return {
+    ...grey,
+    data: grey.data.map((v, i) =>
+      strength.data[i] > NEARLY_NOTHING ? Math.min(1, Math.max(0, v - mean + MIDDLE)) : MIDDLE,
+    ),
+  };
 }

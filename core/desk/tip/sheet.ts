@@ -38,8 +38,11 @@ export function sheetOfPicture(picture: Picture, source: StrengthSource, grey: P
   const clears = channels % 2 === 0;
   // The grey is laid on white: its darkness holds the alpha already.
   if (source === "darkness") for (let i = 0; i < strength.length; i++) strength[i] = 1 - greys[i];
-  else if (source === "alpha") for (let i = 0; i < strength.length; i++) strength[i] = clears ? data[i * channels + last] / full : 1;
-  else for (let i = 0; i < strength.length; i++) strength[i] = Math.max(0, greys[i] - 1 + (clears ? data[i * channels + last] / full : 1));
+  else if (source === "alpha")
+    for (let i = 0; i < strength.length; i++) strength[i] = clears ? data[i * channels + last] / full : 1;
+  else
+    for (let i = 0; i < strength.length; i++)
+      strength[i] = Math.max(0, greys[i] - 1 + (clears ? data[i * channels + last] / full : 1));
   return { strength: { width, height, data: strength }, greys: grey };
 }
 
@@ -63,7 +66,11 @@ export function sheetOfKept(picture: Picture, mapped: boolean): TipSheet {
 }
 
 /** The shape of a brush whose tip these pictures are. @param files their paths, in order */
-export function shapeOfSheets(files: readonly string[], mapped: boolean, family: Pick<ImageShape, "pick"> & { readonly weights: readonly number[] }): ImageShape {
+export function shapeOfSheets(
+  files: readonly string[],
+  mapped: boolean,
+  family: Pick<ImageShape, "pick"> & { readonly weights: readonly number[] },
+): ImageShape {
   return {
     kind: "image",
     pictures: files.map((file, n) => ({ file, weight: family.weights[n] ?? 1 })),

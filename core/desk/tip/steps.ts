@@ -57,7 +57,11 @@ export const tipStepSchema = z.discriminatedUnion("kind", [
   z.strictObject({ kind: z.literal("feather"), radius: z.number().min(0.5).max(1000) }),
   z.strictObject({ kind: z.literal("grow"), by: z.int().min(-100).max(100) }),
   /** Gives it a lightness map, or takes it away. */
-  z.strictObject({ kind: z.literal("map"), from: z.enum(["nothing", "middle", "depth", "greys"]), amount: z.number().min(-1).max(1).default(0.6) }),
+  z.strictObject({
+    kind: z.literal("map"),
+    from: z.enum(["nothing", "middle", "depth", "greys"]),
+    amount: z.number().min(-1).max(1).default(0.6),
+  }),
 ]);
 
 export type TipStep = z.infer<typeof tipStepSchema>;
@@ -95,14 +99,26 @@ export function withStep(sheet: TipSheet, step: TipStep): TipSheet {
     case "transform":
       return all(sheet, (plane) => moved(plane, transformOf(step, width, height)));
     case "flip":
-      return all(sheet, (plane) => moved(plane, aboutMiddle(step.axis === "left-right" ? [-1, 0, 0, 1, 0, 0] : [1, 0, 0, -1, 0, 0], width, height)));
+      return all(sheet, (plane) =>
+        moved(
+          plane,
+          aboutMiddle(step.axis === "left-right" ? [-1, 0, 0, 1, 0, 0] : [1, 0, 0, -1, 0, 0], width, height),
+        ),
+      );
     case "centre":
       return centred(sheet, step.by);
     case "crop": {
       const box = contentBox(strength);
       if (!box) return sheet;
       const margin = Math.ceil(step.margin * Math.max(box.right - box.left, box.bottom - box.top));
-      return all(sheet, (plane) => cutTo(plane, { left: box.left - margin, top: box.top - margin, right: box.right + margin, bottom: box.bottom + margin }));
+      return all(sheet, (plane) =>
+        cutTo(plane, {
+          left: box.left - margin,
+          top: box.top - margin,
+          right: box.right + margin,
+          bottom: box.bottom + margin,
+        }),
+      );
     }
     case "straighten":
       return all(sheet, (plane) => moved(plane, aboutMiddle(turning(-longAxis(strength)), width, height)));
@@ -140,9 +156,17 @@ export function withStep(sheet: TipSheet, step: TipStep): TipSheet {
 }
 
 /** Scaled, leaned, turned about the sheet's middle, then moved. */
-function transformOf({ dx, dy, turn, across, down, skew }: Extract<TipStep, { kind: "transform" }>, width: number, height: number): Affine {
+function transformOf(
+  { dx, dy, turn, across, down, skew }: Extract<TipStep, { kind: "transform" }>,
+  width: number,
+  height: number,
+): Affine {
   const leaned: Affine = [1, 0, -Math.tan((skew * Math.PI) / 180), 1, 0, 0];
-  const [a, b, c, d, e, f] = aboutMiddle(composed(composed([across, 0, 0, down, 0, 0], leaned), turning(turn)), width, height);
+  const [a, b, c, d, e, f] = aboutMiddle(
+    composed(composed([across, 0, 0, down, 0, 0], leaned), turning(turn)),
+    width,
+    height,
+  );
   return [a, b, c, d, e + dx, f + dy];
 }
 
@@ -155,7 +179,8 @@ function turning(degrees: number): Affine {
 function centred(sheet: TipSheet, by: "box" | "weight"): TipSheet {
   const { width, height } = sheet.strength;
   const box = contentBox(sheet.strength);
-  const centre = by === "weight" ? weightCentre(sheet.strength) : box && [(box.left + box.right) / 2, (box.top + box.bottom) / 2];
+  const centre =
+    by === "weight" ? weightCentre(sheet.strength) : box && [(box.left + box.right) / 2, (box.top + box.bottom) / 2];
   if (!centre) return sheet;
   // Whole px: nothing is blurred by being moved.
   const [dx, dy] = [Math.round(width / 2 - centre[0]), Math.round(height / 2 - centre[1])];

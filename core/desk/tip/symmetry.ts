@@ -5,16 +5,30 @@ export const symmetries = ["none", "left-right", "top-bottom", "both", "around"]
 export type Symmetry = (typeof symmetries)[number];
 
 /** Where one stroke's readings lie in each of its copies, the stroke itself first; about the sheet's middle. @param times copies around, 2…24 */
-export function copiesOf(samples: readonly Sample[], symmetry: Symmetry, width: number, height: number, times = 6): Sample[][] {
+export function copiesOf(
+  samples: readonly Sample[],
+  symmetry: Symmetry,
+  width: number,
+  height: number,
+  times = 6,
+): Sample[][] {
   const turnedBy = (degrees: number) => {
     const [c, s] = [Math.cos((degrees * Math.PI) / 180), Math.sin((degrees * Math.PI) / 180)];
     return samples.map((sample) => {
       const [u, v] = [sample.x - width / 2, sample.y - height / 2];
-      return { ...sample, x: width / 2 + c * u + s * v, y: height / 2 - s * u + c * v, lean: around(sample.lean, degrees), twist: around(sample.twist, degrees) };
+      return {
+        ...sample,
+        x: width / 2 + c * u + s * v,
+        y: height / 2 - s * u + c * v,
+        lean: around(sample.lean, degrees),
+        twist: around(sample.twist, degrees),
+      };
     });
   };
-  const leftRight = (of: readonly Sample[]) => of.map((s) => ({ ...s, x: width - s.x, lean: around(s.lean, 180, -1), twist: around(s.twist, 0, -1) }));
-  const topBottom = (of: readonly Sample[]) => of.map((s) => ({ ...s, y: height - s.y, lean: around(s.lean, 0, -1), twist: around(s.twist, 180, -1) }));
+  const leftRight = (of: readonly Sample[]) =>
+    of.map((s) => ({ ...s, x: width - s.x, lean: around(s.lean, 180, -1), twist: around(s.twist, 0, -1) }));
+  const topBottom = (of: readonly Sample[]) =>
+    of.map((s) => ({ ...s, y: height - s.y, lean: around(s.lean, 0, -1), twist: around(s.twist, 180, -1) }));
   const own = [...samples];
   if (symmetry === "left-right") return [own, leftRight(own)];
   if (symmetry === "top-bottom") return [own, topBottom(own)];

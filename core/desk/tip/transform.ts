@@ -44,7 +44,9 @@ export function moved(plane: Plane, transform: Affine, outside = 0): Plane {
   const places = Array.from({ length: shrinks }, (_, i) => (i + 0.5) / shrinks);
   return planeOf(plane.width, plane.height, (x, y) => {
     let sum = 0;
-    for (const py of places) for (const px of places) sum += sampled(plane, a * (x + px) + c * (y + py) + e - 0.5, b * (x + px) + d * (y + py) + f - 0.5, outside);
+    for (const py of places)
+      for (const px of places)
+        sum += sampled(plane, a * (x + px) + c * (y + py) + e - 0.5, b * (x + px) + d * (y + py) + f - 0.5, outside);
     return Math.min(1, Math.max(0, sum / (shrinks * shrinks)));
   });
 }
@@ -68,7 +70,8 @@ function sampled({ width, height, data }: Plane, x: number, y: number, outside: 
       continue;
     }
     const at = row * width + ix;
-    if (ix >= 1 && ix + 2 < width) sum += weight * (w0 * data[at - 1] + w1 * data[at] + w2 * data[at + 1] + w3 * data[at + 2]);
+    if (ix >= 1 && ix + 2 < width)
+      sum += weight * (w0 * data[at - 1] + w1 * data[at] + w2 * data[at + 1] + w3 * data[at + 2]);
     else {
       const value = (column: number) => (column >= 0 && column < width ? data[row * width + column] : outside);
       sum += weight * (w0 * value(ix - 1) + w1 * value(ix) + w2 * value(ix + 1) + w3 * value(ix + 2));

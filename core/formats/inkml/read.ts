@@ -51,12 +51,21 @@ export function readInkml(text: string, what: string): Hand {
 }
 
 function parse(text: string, what: string): Node {
-  const parser = new XMLParser({ preserveOrder: true, ignoreAttributes: false, attributeNamePrefix: "", parseTagValue: false, parseAttributeValue: false, removeNSPrefix: false });
+  const parser = new XMLParser({
+    preserveOrder: true,
+    ignoreAttributes: false,
+    attributeNamePrefix: "",
+    parseTagValue: false,
+    parseAttributeValue: false,
+    removeNSPrefix: false,
+  });
   let tree: unknown;
   try {
     tree = parser.parse(text, true);
   } catch (error) {
-    throw new FormatError(`${what}: not well-formed XML (${error instanceof Error ? error.message.split("\n")[0] : "unknown fault"})`);
+    throw new FormatError(
+      `${what}: not well-formed XML (${error instanceof Error ? error.message.split("\n")[0] : "unknown fault"})`,
+    );
   }
   const root = nodesOf(tree).find((n) => n.tag === "ink");
   if (!root) throw new FormatError(`${what}: no <ink> element`);
@@ -70,8 +79,17 @@ function nodesOf(list: unknown): Node[] {
     const key = Object.keys(entry).find((k) => k !== ":@");
     if (!key || key === "#text" || key.startsWith("?")) return [];
     const inner = entry[key];
-    const text = Array.isArray(inner) ? inner.map((i: Record<string, unknown>) => String(i["#text"] ?? "")).join(" ") : "";
-    return [{ tag: key.replace(/^.*:/, ""), attributes: (entry[":@"] ?? {}) as Record<string, string>, children: nodesOf(inner), text: text.trim() }];
+    const text = Array.isArray(inner)
+      ? inner.map((i: Record<string, unknown>) => String(i["#text"] ?? "")).join(" ")
+      : "";
+    return [
+      {
+        tag: key.replace(/^.*:/, ""),
+        attributes: (entry[":@"] ?? {}) as Record<string, string>,
+        children: nodesOf(inner),
+        text: text.trim(),
+      },
+    ];
   });
 }
 
@@ -86,11 +104,17 @@ function contextOf(node: Node, named: Map<string, Node>, current: readonly Chann
   return context ? channelsOf(context, named, current) : current;
 }
 
-function channelsOf(context: Node, named: Map<string, Node>, current: readonly ChannelFormat[]): readonly ChannelFormat[] {
+function channelsOf(
+  context: Node,
+  named: Map<string, Node>,
+  current: readonly ChannelFormat[],
+): readonly ChannelFormat[] {
   const referred = named.get((context.attributes.traceFormatRef ?? "").replace(/^#/, ""));
   const format = context.children.find((n) => n.tag === "traceFormat") ?? referred;
   if (format) return channelsFrom(format);
-  const source = context.children.find((n) => n.tag === "inkSource") ?? named.get((context.attributes.inkSourceRef ?? "").replace(/^#/, ""));
+  const source =
+    context.children.find((n) => n.tag === "inkSource") ??
+    named.get((context.attributes.inkSourceRef ?? "").replace(/^#/, ""));
   const sourceFormat = source?.children.find((n) => n.tag === "traceFormat");
   if (sourceFormat) return channelsFrom(sourceFormat);
   const parent = named.get((context.attributes.contextRef ?? "").replace(/^#/, ""));
@@ -103,7 +127,9 @@ function channelsFrom(format: Node): ChannelFormat[] {
     return { name: node.attributes.name ?? "", intermittent, fallback };
   };
   const regular = format.children.filter((n) => n.tag === "channel").map((n) => one(n, false));
-  const intermittent = format.children.filter((n) => n.tag === "intermittentChannels").flatMap((n) => n.children.filter((c) => c.tag === "channel").map((c) => one(c, true)));
+  const intermittent = format.children
+    .filter((n) => n.tag === "intermittentChannels")
+    .flatMap((n) => n.children.filter((c) => c.tag === "channel").map((c) => one(c, true)));
   return [...regular, ...intermittent];
 }
 
@@ -112,11 +138,13 @@ function samplesOf(rows: readonly number[][], channels: readonly ChannelFormat[]
   const [x, y, f, t, otx, oty, or] = ["X", "Y", "F", "T", "OTx", "OTy", "OR"].map(column);
   if (x < 0 || y < 0) throw new FormatError(`${what}: the trace format has no X and Y`);
   return rows.map((row, n) => {
-    if (!(Math.abs(row[x]) <= REACH && Math.abs(row[y]) <= REACH)) throw new FormatError(`${what}, point ${n + 1}: X and Y must be numbers within ±${REACH}`);
+    if (!(Math.abs(row[x]) <= REACH && Math.abs(row[y]) <= REACH))
+      throw new FormatError(`${what}, point ${n + 1}: X and Y must be numbers within ±${REACH}`);
     const known = (i: number) => (i >= 0 && Number.isFinite(row[i]) ? row[i] : undefined);
     const tiltX = known(otx);
     const tiltY = known(oty);
-    const stance = tiltX === undefined && tiltY === undefined ? {} : leanFromStance(stanceFromTilt(tiltX ?? 0, tiltY ?? 0));
+    const stance =
+      tiltX === undefined && tiltY === undefined ? {} : leanFromStance(stanceFromTilt(tiltX ?? 0, tiltY ?? 0));
     const pressure = known(f);
     const twist = known(or);
     return {

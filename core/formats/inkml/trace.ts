@@ -35,8 +35,11 @@ export function readTrace(text: string, channels: readonly ChannelFormat[], what
     const rest = point.replace(VALUE, "").trim();
     if (rest) throw new FormatError(`${what}, point ${n + 1}: "${rest.slice(0, 20)}" is not a value`);
     const values = joinPrefixes(point.match(VALUE) ?? []);
-    if (values.length < regular || values.length > channels.length) throw new FormatError(`${what}, point ${n + 1}: ${values.length} values for ${channels.length} channels`);
-    return channels.map((channel, i) => (i < values.length ? follow(running[i], values[i], channel) : channel.fallback));
+    if (values.length < regular || values.length > channels.length)
+      throw new FormatError(`${what}, point ${n + 1}: ${values.length} values for ${channels.length} channels`);
+    return channels.map((channel, i) =>
+      i < values.length ? follow(running[i], values[i], channel) : channel.fallback,
+    );
   });
 }
 
@@ -64,7 +67,8 @@ function follow(state: Running, token: string, channel: ChannelFormat): number {
     if (state.order > 0) state.value += state.velocity;
     return Number.isNaN(state.value) ? channel.fallback : state.value;
   }
-  const number = body === "T" ? 1 : body === "F" ? 0 : body.startsWith("#") ? Number.parseInt(body.slice(1), 16) : Number(body);
+  const number =
+    body === "T" ? 1 : body === "F" ? 0 : body.startsWith("#") ? Number.parseInt(body.slice(1), 16) : Number(body);
   const before = Number.isNaN(state.value) ? 0 : state.value;
   if (state.order === 0) {
     state.velocity = number - before;

@@ -53,33 +53,50 @@ const layerSchema = z.object({
 export function readOra(bytes: Uint8Array, what: string): OraPicture {
   const files = unzip(bytes, what);
   const mimetype = files.get("mimetype");
-  if (!mimetype || strFromU8(mimetype).trim() !== MIMETYPE) throw new FormatError(`${what}: its mimetype is not ${MIMETYPE}`);
+  if (!mimetype || strFromU8(mimetype).trim() !== MIMETYPE)
+    throw new FormatError(`${what}: its mimetype is not ${MIMETYPE}`);
   const text = files.get("stack.xml");
   if (!text) throw new FormatError(`${what}: it has no stack.xml`);
   const { width, height, nodes } = readStack(strFromU8(text), `${what}, stack.xml`);
   const layers = nodes.map((attributes, n): OraLayer => {
     const where = `${what}, layer ${n + 1} from the top`;
     const read = layerSchema.safeParse(attributes);
-    if (!read.success) throw new FormatError(`${where}: ${String(read.error.issues[0].path[0] ?? "")} ${read.error.issues[0].message}`);
+    if (!read.success)
+      throw new FormatError(`${where}: ${String(read.error.issues[0].path[0] ?? "")} ${read.error.issues[0].message}`);
     const { name, src, x, y, opacity, visibility } = read.data;
     const op = read.data["composite-op"];
     const blend = Object.hasOwn(compositeOps, op) ? compositeOps[op] : undefined;
     if (!blend) throw new FormatError(`${where}: composite-op "${op.slice(0, 40)}" is not known`);
     const png = src.split("/").includes("..") ? undefined : files.get(src);
     if (!png) throw new FormatError(`${where}: ${src} is not in the file`);
-    return { name, x, y, opacity, visible: visibility === "visible", blend, picture: readTipPicture(png, `${where}, ${src}`) };
+    return {
+      name,
+      x,
+      y,
+      opacity,
+      visible: visibility === "visible",
+      blend,
+      picture: readTipPicture(png, `${where}, ${src}`),
+    };
   });
   return { width, height, layers: layers.reverse() };
 }
 
 function readStack(text: string, what: string): { width: number; height: number; nodes: unknown[] } {
   if (/<!DOCTYPE|<!ENTITY/i.test(text)) throw new FormatError(`${what}: document type declarations are not read`);
-  const parser = new XMLParser({ ignoreAttributes: false, attributeNamePrefix: "", parseAttributeValue: false, isArray: (name) => name === "layer" || name === "stack" });
+  const parser = new XMLParser({
+    ignoreAttributes: false,
+    attributeNamePrefix: "",
+    parseAttributeValue: false,
+    isArray: (name) => name === "layer" || name === "stack",
+  });
   let tree: unknown;
   try {
     tree = parser.parse(text, true);
   } catch (error) {
-    throw new FormatError(`${what}: not well-formed XML (${error instanceof Error ? error.message.split("\n")[0] : "unknown fault"})`);
+    throw new FormatError(
+      `${what}: not well-formed XML (${error instanceof Error ? error.message.split("\n")[0] : "unknown fault"})`,
+    );
   }
   const image = (tree as { image?: Record<string, unknown> }).image;
   const size = imageSchema.safeParse(image);
@@ -88,7 +105,8 @@ function readStack(text: string, what: string): { width: number; height: number;
   if (stacks.length !== 1) throw new FormatError(`${what}: one root <stack> is wanted, there are ${stacks.length}`);
   if (stacks[0].stack) throw new FormatError(`${what}: groups of layers are not read`);
   const nodes = stacks[0].layer ?? [];
-  if (nodes.length === 0 || nodes.length > MAX_LAYERS) throw new FormatError(`${what}: ${nodes.length} layers, 1 to ${MAX_LAYERS} can be read`);
+  if (nodes.length === 0 || nodes.length > MAX_LAYERS)
+    throw new FormatError(`${what}: ${nodes.length} layers, 1 to ${MAX_LAYERS} can be read`);
   return { width: size.data.w, height: size.data.h, nodes };
 }
 
@@ -99,7 +117,8 @@ function unzip(bytes: Uint8Array, what: string): Map<string, Uint8Array> {
       filter: ({ name, size, originalSize }) => {
         total += originalSize;
         if (total > MAX_UNPACKED) throw new FormatError(`${what}: more than ${MAX_UNPACKED >> 20} MB when unpacked`);
-        if (originalSize > MAX_RATIO * Math.max(size, 1)) throw new FormatError(`${what}: ${name.slice(0, 60)} is packed more than ${MAX_RATIO} to 1`);
+        if (originalSize > MAX_RATIO * Math.max(size, 1))
+          throw new FormatError(`${what}: ${name.slice(0, 60)} is packed more than ${MAX_RATIO} to 1`);
         return name === "mimetype" || name === "stack.xml" || name.endsWith(".png");
       },
     });

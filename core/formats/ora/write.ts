@@ -30,7 +30,9 @@ export function writeOra(surface: Surface, paper: Rgb | null): Uint8Array {
   const pictures: [string, Uint8Array][] = [];
   if (paper) {
     pictures.push(["data/paper.png", flat(paper, surface.width, surface.height)]);
-    nodes.push(node({ name: "paper", src: "data/paper.png", x: 0, y: 0, opacity: 1, visible: true, op: "svg:src-over" }));
+    nodes.push(
+      node({ name: "paper", src: "data/paper.png", x: 0, y: 0, opacity: 1, visible: true, op: "svg:src-over" }),
+    );
   }
   surface.layers.forEach((layer, n) => {
     const pixels = layerPixels(surface, layer);
@@ -39,7 +41,17 @@ export function writeOra(surface: Surface, paper: Rgb | null): Uint8Array {
     if (!op) throw new FormatError(`layer ${n + 1}: OpenRaster has no name for "${layer.blend}"`);
     const src = `data/layer${n}.png`;
     pictures.push([src, writeRgba16(pixels.data, pixels.width, pixels.height)]);
-    nodes.push(node({ name: layer.name || `layer ${n + 1}`, src, x: pixels.x, y: pixels.y, opacity: layer.opacity, visible: layer.visible, op }));
+    nodes.push(
+      node({
+        name: layer.name || `layer ${n + 1}`,
+        src,
+        x: pixels.x,
+        y: pixels.y,
+        opacity: layer.opacity,
+        visible: layer.visible,
+        op,
+      }),
+    );
   });
   if (nodes.length === 0) throw new FormatError("there is nothing on any layer");
   const stack = `<?xml version="1.0" encoding="UTF-8"?>\n<image version="0.0.5" w="${surface.width}" h="${surface.height}">\n<stack>\n${nodes.reverse().join("\n")}\n</stack>\n</image>\n`;

@@ -1,7 +1,15 @@
 /** The licences a maker can choose from. */
 export const licences = {
-  "CC0-1.0": { label: "Public domain (CC0 1.0)", says: "Anyone may do anything with the brushes.", link: "https://creativecommons.org/publicdomain/zero/1.0/" },
-  "CC-BY-4.0": { label: "Attribution (CC BY 4.0)", says: "Share and change the brushes, with credit.", link: "https://creativecommons.org/licenses/by/4.0/" },
+  "CC0-1.0": {
+    label: "Public domain (CC0 1.0)",
+    says: "Anyone may do anything with the brushes.",
+    link: "https://creativecommons.org/publicdomain/zero/1.0/",
+  },
+  "CC-BY-4.0": {
+    label: "Attribution (CC BY 4.0)",
+    says: "Share and change the brushes, with credit.",
+    link: "https://creativecommons.org/licenses/by/4.0/",
+  },
   "CC-BY-SA-4.0": {
     label: "Attribution, share alike (CC BY-SA 4.0)",
     says: "Share and change the brushes, with credit and under the same licence.",
@@ -12,7 +20,11 @@ export const licences = {
     says: "Share and change the brushes, with credit, not for sale.",
     link: "https://creativecommons.org/licenses/by-nc/4.0/",
   },
-  "LicenseRef-Studio": { label: "Studio licence", says: "Paint anything with the brushes, for pay too; do not pass the brushes on.", link: "" },
+  "LicenseRef-Studio": {
+    label: "Studio licence",
+    says: "Paint anything with the brushes, for pay too; do not pass the brushes on.",
+    link: "",
+  },
 } as const;
 
 export type LicenceId = keyof typeof licences;

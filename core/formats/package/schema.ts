@@ -5,9 +5,13 @@ import { licenceIds } from "./licences";
 export const MAX_BRUSHES = 200;
 
 /** The version of an edition: three numbers, no suffix (Semantic Versioning 2.0.0, without pre-releases). */
-export const versionSchema = z.string().regex(/^(0|[1-9]\d{0,5})\.(0|[1-9]\d{0,5})\.(0|[1-9]\d{0,5})$/, "a version is three numbers like 1.0.0");
+export const versionSchema = z
+  .string()
+  .regex(/^(0|[1-9]\d{0,5})\.(0|[1-9]\d{0,5})\.(0|[1-9]\d{0,5})$/, "a version is three numbers like 1.0.0");
 
-export const brushPathSchema = z.string().regex(/^brushes\/[a-z0-9][a-z0-9-]{0,90}\.json$/, "a brush's path is brushes/<name>.json");
+export const brushPathSchema = z
+  .string()
+  .regex(/^brushes\/[a-z0-9][a-z0-9-]{0,90}\.json$/, "a brush's path is brushes/<name>.json");
 
 /** `set.json`: what a package holds, in which order, by whom and under which licence. */
 export const setFileSchema = z.strictObject({

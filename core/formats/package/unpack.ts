@@ -15,7 +15,8 @@ export const MAX_FILES = 2000;
 /** The most bytes of one JSON file. */
 const MAX_JSON = 1024 * 1024;
 
-const KNOWN = /^(set\.json|README\.md|LICENSE\.txt|specimen\.png|brushes\/[^/]+\.json|(tips|grains)\/[^/]+\.png|hands\/[^/]+\.inkml)$/;
+const KNOWN =
+  /^(set\.json|README\.md|LICENSE\.txt|specimen\.png|brushes\/[^/]+\.json|(tips|grains)\/[^/]+\.png|hands\/[^/]+\.inkml)$/;
 
 /**
  * Reads a set package and checks everything in it.
@@ -27,7 +28,8 @@ export function unpack(bytes: Uint8Array): SetPackage {
   if (!setText) throw new FormatError("the package has no set.json");
   const data = json(setText, "set.json");
   const level = typeof data === "object" && data !== null && "level" in data ? data.level : undefined;
-  if (typeof level === "number" && level > LEVEL) throw new FormatError(`set.json: level: the set needs engine level ${level}, this Brosse knows ${LEVEL}`);
+  if (typeof level === "number" && level > LEVEL)
+    throw new FormatError(`set.json: level: the set needs engine level ${level}, this Brosse knows ${LEVEL}`);
   const parsed = setFileSchema.safeParse(data);
   if (!parsed.success) throw new FormatError(`set.json: ${firstFault(parsed.error)}`);
   const set = parsed.data;
@@ -66,7 +68,9 @@ function json(bytes: Uint8Array, file: string): unknown {
   try {
     return JSON.parse(new TextDecoder("utf-8", { fatal: true }).decode(bytes));
   } catch (error) {
-    throw new FormatError(`${file}: not JSON (${error instanceof Error ? error.message.split("\n")[0] : "unknown fault"})`);
+    throw new FormatError(
+      `${file}: not JSON (${error instanceof Error ? error.message.split("\n")[0] : "unknown fault"})`,
+    );
   }
 }
 
@@ -85,22 +89,32 @@ function unzip(bytes: Uint8Array): Map<string, Uint8Array> {
         if (++count > MAX_FILES) throw new FormatError(`more than ${MAX_FILES} files in the package`);
         total += originalSize;
         if (total > MAX_UNPACKED) throw new FormatError(`more than ${MAX_UNPACKED >> 20} MB when unpacked`);
-        if (originalSize > MAX_RATIO * Math.max(size, 1)) throw new FormatError(`${name}: packed more than ${MAX_RATIO} to 1`);
+        if (originalSize > MAX_RATIO * Math.max(size, 1))
+          throw new FormatError(`${name}: packed more than ${MAX_RATIO} to 1`);
         if (name.endsWith("/")) return false;
         if (!KNOWN.test(name)) throw new FormatError(`${name}: nothing a set package holds`);
         wanted.push({ name, originalSize });
         return true;
       },
     });
-    for (const { name, originalSize } of wanted) if (found[name]?.length !== originalSize) throw new FormatError(`${name}: not as long as the package says`);
+    for (const { name, originalSize } of wanted)
+      if (found[name]?.length !== originalSize) throw new FormatError(`${name}: not as long as the package says`);
     return new Map(Object.entries(found));
   } catch (error) {
     if (error instanceof FormatError) throw error;
-    throw new FormatError(`the ZIP file is damaged or cut short (${error instanceof Error ? error.message : "unknown fault"})`);
+    throw new FormatError(
+      `the ZIP file is damaged or cut short (${error instanceof Error ? error.message : "unknown fault"})`,
+    );
   }
 }
 
 function refusePath(name: string): void {
-  if (name.includes("\\") || name.includes("\0") || name.startsWith("/") || /^[A-Za-z]:/.test(name) || name.split("/").includes(".."))
+  if (
+    name.includes("\\") ||
+    name.includes("\0") ||
+    name.startsWith("/") ||
+    /^[A-Za-z]:/.test(name) ||
+    name.split("/").includes("..")
+  )
     throw new FormatError(`${JSON.stringify(name)}: a path that leads out of the package`);
 }

@@ -18,19 +18,28 @@ export function readPng(bytes: Uint8Array, what: string): DecodedPng {
   try {
     return decode(bytes, { checkCrc: true });
   } catch (error) {
-    throw new FormatError(`${what}: the picture cannot be decoded (${error instanceof Error ? error.message : "unknown fault"})`);
+    throw new FormatError(
+      `${what}: the picture cannot be decoded (${error instanceof Error ? error.message : "unknown fault"})`,
+    );
   }
 }
 
 function pngSize(bytes: Uint8Array, what: string): { width: number; height: number } {
-  if (bytes.length < 33 || SIGNATURE.some((b, i) => bytes[i] !== b)) throw new FormatError(`${what}: not a PNG picture`);
+  if (bytes.length < 33 || SIGNATURE.some((b, i) => bytes[i] !== b))
+    throw new FormatError(`${what}: not a PNG picture`);
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
   return { width: view.getUint32(16), height: view.getUint32(20) };
 }
 
 /** Encodes 8-bit RGBA, colour not multiplied by alpha. */
 export function writeRgba(data: Uint8ClampedArray<ArrayBuffer>, width: number, height: number): Uint8Array {
-  return encode({ width, height, data: new Uint8Array(data.buffer, data.byteOffset, data.byteLength), channels: 4, depth: 8 });
+  return encode({
+    width,
+    height,
+    data: new Uint8Array(data.buffer, data.byteOffset, data.byteLength),
+    channels: 4,
+    depth: 8,
+  });
 }
 
 /** Encodes 16-bit RGBA, colour not multiplied by alpha. */

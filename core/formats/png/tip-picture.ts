@@ -9,8 +9,17 @@ import { readPng } from "./png";
 export function readTipPicture(bytes: Uint8Array, what: string): Picture {
   const { width, height, data, depth, channels, palette, transparency } = readPng(bytes, what);
   if (palette || transparency || (depth !== 8 && depth !== 16))
-    throw new FormatError(`${what}: a tip or a grain is a grey or RGB picture of 8 or 16 bits, with or without alpha; save it as one`);
-  if (channels !== 1 && channels !== 2 && channels !== 3 && channels !== 4) throw new FormatError(`${what}: ${channels} channels cannot be read`);
+    throw new FormatError(
+      `${what}: a tip or a grain is a grey or RGB picture of 8 or 16 bits, with or without alpha; save it as one`,
+    );
+  if (channels !== 1 && channels !== 2 && channels !== 3 && channels !== 4)
+    throw new FormatError(`${what}: ${channels} channels cannot be read`);
   if (data.length !== width * height * channels) throw new FormatError(`${what}: the picture is cut short`);
-  return { width, height, channels, data: data instanceof Uint16Array ? data : new Uint8Array(data.buffer, data.byteOffset, data.length), full: depth === 16 ? 65535 : 255 };
+  return {
+    width,
+    height,
+    channels,
+    data: data instanceof Uint16Array ? data : new Uint8Array(data.buffer, data.byteOffset, data.length),
+    full: depth === 16 ? 65535 : 255,
+  };
 }

@@ -1,7 +1,16 @@
 import type { Knex } from "knex";
 
 /** The tables it makes, those that others refer to first. */
-export const tables = ["accounts", "sessions", "images", "brushes", "revisions", "sets", "set_brushes", "editions"] as const;
+export const tables = [
+  "accounts",
+  "sessions",
+  "images",
+  "brushes",
+  "revisions",
+  "sets",
+  "set_brushes",
+  "editions",
+] as const;
 
 /** Accounts, sessions, pictures, brushes with their revisions, sets and editions. */
 export async function up(database: Knex): Promise<void> {
