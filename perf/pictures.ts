@@ -1,7 +1,7 @@
 import { type Brush, parseBrush } from "@core/brush";
 import type { Sample } from "@core/hand/sample";
 import type { Picture } from "@core/picture/picture";
-import { qualityIndex } from "@core/quality/table";
+import { qualityIndex } from "@core/qualities/table";
 import { MarkMaker } from "@core/stroke/make-marks";
 import { MARK_NUMBERS } from "@core/stroke/mark-list";
 import { toAndFro } from "./hand";

@@ -1,6 +1,6 @@
 import type { Brush } from "@core/brush";
+import { qualityNames, qualityRow } from "@core/qualities/table";
 import type { Body } from "@core/quality/row";
-import { qualityNames, qualityRow } from "@core/quality/table";
 import { memo, type ReactNode, type RefObject, useEffect, useRef } from "react";
 import type { Tell } from "~/workers/messages";
 import { GroundSettings, SmoothButton } from "./ground-settings";

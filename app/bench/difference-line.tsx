@@ -1,5 +1,5 @@
 import type { Difference } from "@core/brush";
-import { qualityRow } from "@core/quality/table";
+import { qualityRow } from "@core/qualities/table";
 import { writeValue } from "./units";
 
 /** One difference between two brushes in words and numbers. */

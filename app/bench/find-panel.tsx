@@ -1,13 +1,12 @@
-import { type Brush, brushSchema, differences } from "@core/brush";
-import { type Quality, qualityNames, qualityRow } from "@core/quality/table";
+import { type Brush, brushSchema, differences, isThere } from "@core/brush";
+import { type Quality, qualityNames, qualityRow } from "@core/qualities/table";
 import { sources } from "@core/response/sources";
 import { useMemo, useState } from "react";
 import { counted } from "~/ui/words";
 import { DifferenceLine } from "./difference-line";
 import { QualityLine } from "./quality-line";
 import { box } from "./setting-lines";
-import { type Command, hasValue } from "./state";
-import { wordsOf } from "./trade-words";
+import type { Command } from "./state";
 
 type Scope = "all" | "saved" | "default" | "made-from";
 
@@ -39,13 +38,13 @@ export function FindPanel({ brush, saved, madeFrom, run }: Props) {
   );
   const names = qualityNames.filter(
     (name) =>
-      hasValue(brush, name) &&
+      isThere(brush, name) &&
       matches(name, words, brush) &&
       (!found || found.some((d) => d.kind === "quality" && d.name === name)),
   );
   const missing = found
     ? []
-    : qualityNames.filter((name) => !hasValue(brush, name) && words.trim() !== "" && matches(name, words, brush));
+    : qualityNames.filter((name) => !isThere(brush, name) && words.trim() !== "" && matches(name, words, brush));
   const rest = (found ?? []).filter((d) => d.kind !== "quality");
   return (
     <section
@@ -111,7 +110,7 @@ export function FindPanel({ brush, saved, madeFrom, run }: Props) {
 function matches(name: Quality, words: string, brush: Brush): boolean {
   const row = qualityRow(name);
   const drivers = brush.responses.filter((r) => r.quality === name).map((r) => sources[r.source].label);
-  const known = [row.label, row.body, row.says, wordsOf(name), ...drivers]
+  const known = [row.label, row.body, row.says, row.words, ...drivers]
     .join(" ")
     .toLowerCase()
     .split(/[^a-z0-9-]+/);

@@ -1,7 +1,8 @@
-import type { Brush } from "@core/brush";
+import { type Brush, ownValue } from "@core/brush";
 import type { SpaceName } from "@core/paint/spaces";
 import { spaceNames } from "@core/paint/spaces";
 import { refills, sights, takings } from "@core/paint/wet";
+import { qualityNames, qualityRow } from "@core/qualities/table";
 import { type Blend, blendNames } from "@core/surface/blend";
 import { memo, type ReactNode } from "react";
 import { Segments } from "~/ui/segments";
@@ -18,10 +19,8 @@ const spaceLabels: Record<SpaceName, string> = {
   pigment: "pigment: blue and yellow make green",
 };
 const refillNames = { stroke: "with each stroke", rest: "after a rest", hand: "only by hand" } as const;
-const PLAIN_LOAD = 20;
 
-type Colour = "hue" | "saturation" | "lightness" | "second";
-const colours: readonly Colour[] = ["hue", "saturation", "lightness", "second"];
+const colours = qualityNames.filter((name) => qualityRow(name).family === "colour");
 
 interface Props {
   readonly brush: Brush;
@@ -115,10 +114,10 @@ function driven(brush: Brush, name: string): boolean {
 }
 
 function coloursSay(brush: Brush): string {
-  const changed = colours.filter((name) => brush.paint[name] !== 0 || driven(brush, name));
+  const changed = colours.filter((name) => ownValue(brush, name) !== 0 || driven(brush, name));
   return changed.length === 0
     ? "as it is picked"
-    : changed.map((name) => (name === "second" ? "second colour" : name)).join(", ");
+    : changed.map((name) => qualityRow(name).label.toLowerCase()).join(", ");
 }
 
 function takesSay({ paint }: Brush): string {
@@ -201,7 +200,7 @@ function LoadSettings({ brush, run }: Props) {
       <CheckLine
         label="Paint runs out"
         value={paint.load !== null}
-        onChange={(runs) => run(setPaint({ load: runs ? PLAIN_LOAD : null }, "load"))}
+        onChange={(runs) => run(setPaint({ load: runs ? qualityRow("load").base : null }, "load"))}
       />
       {paint.load !== null && (
         <>

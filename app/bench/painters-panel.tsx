@@ -1,10 +1,10 @@
-import { type Brush, CONTROL_LABEL_LENGTH, type Control, MOST_CONTROLS } from "@core/brush";
-import { type Quality, qualityNames, qualityRow } from "@core/quality/table";
+import { type Brush, CONTROL_LABEL_LENGTH, type Control, isThere, MOST_CONTROLS } from "@core/brush";
+import { type Quality, qualityNames, qualityRow } from "@core/qualities/table";
 import { ArrowDown, ArrowUp, Trash2, X } from "lucide-react";
 import { Slider } from "radix-ui";
 import { Button } from "~/ui/button";
 import { box } from "./setting-lines";
-import { type Command, hasValue, qualityValue, seal, setControls, setQuality, withCommand } from "./state";
+import { type Command, qualityValue, seal, setControls, setQuality, withCommand } from "./state";
 import { sliderScale, writeValue } from "./units";
 import { ValueField } from "./value-field";
 
@@ -20,9 +20,7 @@ interface Props {
 /** What painters will be able to change: the maker picks it on the left, and sees the painters' panel on the right. */
 export function PaintersPanel({ brush, run, tried, onTry, onClose }: Props) {
   const { controls } = brush;
-  const free = qualityNames.filter(
-    (name) => hasValue(brush, name) && !controls.some(({ quality }) => quality === name),
-  );
+  const free = qualityNames.filter((name) => isThere(brush, name) && !controls.some(({ quality }) => quality === name));
   const change = (next: readonly Control[], key?: string) => run(setControls([...next], key));
   const add = (quality: Quality) => {
     const row = qualityRow(quality);

@@ -1,5 +1,5 @@
 import type { Brush } from "@core/brush";
-import { type Quality, qualityRow } from "@core/quality/table";
+import { type Quality, qualityRow } from "@core/qualities/table";
 import { type Family, type Source, sourceNames, sources } from "@core/response/sources";
 import { Plus } from "lucide-react";
 import { DropdownMenu, Slider } from "radix-ui";

@@ -1,4 +1,4 @@
-import { type Quality, qualityRow } from "@core/quality/table";
+import { type Quality, qualityRow } from "@core/qualities/table";
 import { Popover } from "radix-ui";
 import { useState } from "react";
 import { Button } from "~/ui/button";

@@ -1,4 +1,5 @@
-import { type Quality, qualityNames, qualityRow } from "@core/quality/table";
+import { isThere } from "@core/brush";
+import { type Quality, qualityNames, qualityRow } from "@core/qualities/table";
 import type { Response } from "@core/response/model";
 import { sources } from "@core/response/sources";
 import { Trash2, Volume2, VolumeX } from "lucide-react";
@@ -10,7 +11,7 @@ import { CurveEditor } from "./curve-editor";
 import { CurveFigure, isChance } from "./curve-figure";
 import { curvePresets } from "./curve-presets";
 import { box } from "./setting-lines";
-import { type Command, changeResponse, copyResponse, hasValue, removeResponse, seal } from "./state";
+import { type Command, changeResponse, copyResponse, removeResponse, seal } from "./state";
 import { ValueField } from "./value-field";
 
 /** Whether a source is a number drawn by chance, that may be drawn by one law or another. */
@@ -95,7 +96,7 @@ export const ResponseButton = memo(function ResponseButton({
             >
               <option value="">copy to…</option>
               {qualityNames
-                .filter((name) => name !== response.quality && hasValue(brushNow(), name))
+                .filter((name) => name !== response.quality && isThere(brushNow(), name))
                 .map((name) => (
                   <option key={name} value={name}>
                     {qualityRow(name).label}

@@ -1,6 +1,6 @@
 import type { Brush } from "@core/brush";
+import { type Quality, qualityNames, qualityRow } from "@core/qualities/table";
 import type { Body } from "@core/quality/row";
-import { type Quality, qualityNames, qualityRow } from "@core/quality/table";
 import { type Family, type Source, sourceNames, sources } from "@core/response/sources";
 import { ResponseButton } from "./response-button";
 import { addResponse, type Command, qualityValue } from "./state";

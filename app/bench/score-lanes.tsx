@@ -1,6 +1,6 @@
 import type { Brush } from "@core/brush";
 import type { Lane, Score } from "@core/measure/score";
-import { type Quality, qualityRow } from "@core/quality/table";
+import { type Quality, qualityRow } from "@core/qualities/table";
 import { type Source, sources } from "@core/response/sources";
 import { scaleLinear } from "d3-scale";
 import { line } from "d3-shape";

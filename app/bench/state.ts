@@ -1,7 +1,7 @@
-import { type Brush, brushSchema, MAX_RESPONSES, MOST_STOPS } from "@core/brush";
-import { type Quality, qualities, qualityRow } from "@core/quality/table";
+import { type Brush, brushSchema, MAX_RESPONSES, MOST_STOPS, ownValue, withValue } from "@core/brush";
+import { type Quality, qualityRow } from "@core/qualities/table";
 import { type Response, responseSchema } from "@core/response/model";
-import type { Source } from "@core/response/sources";
+import { type Source, sources } from "@core/response/sources";
 import type { Shape } from "@core/tip/shape";
 
 /** One step that can be taken back: what it is called and what was before it. */
@@ -46,29 +46,19 @@ function change(label: string, alter: (brush: Brush) => Brush, key?: string): Co
   };
 }
 
-/** A quality's own value in a brush. */
+/** A quality's own value in a brush, or the one it would begin with. */
 export function qualityValue(brush: Brush, name: Quality): number {
-  const bodies = brush as unknown as Record<string, Record<string, number> | null>;
-  return bodies[qualities[name].body]?.[name] ?? qualities[name].base;
-}
-
-/** Whether a quality has a value that can be tried at others: a smooth brush has no depth, an endless load no length. */
-export function hasValue({ ground, paint }: Brush, name: Quality): boolean {
-  return name === "load" ? paint.load !== null : qualityRow(name).body !== "ground" || ground !== null;
+  return ownValue(brush, name) ?? qualityRow(name).base;
 }
 
 /** Sets a quality, clamped to its range; steps of one drag join. */
 export function setQuality(name: Quality, value: number): Command {
-  const { body, label, low, high } = qualityRow(name);
-  const clamped = Math.min(high, Math.max(low, value));
+  const label = qualityRow(name).label.toLowerCase();
+  const set = change(label, (brush) => withValue(brush, name, value), `quality ${name}`);
   return (state) =>
-    Number.isNaN(clamped) || qualityValue(state.brush, name) === clamped
+    Number.isNaN(value) || ownValue(withValue(state.brush, name, value), name) === ownValue(state.brush, name)
       ? undefined
-      : change(
-          label.toLowerCase(),
-          (brush) => ({ ...brush, [body]: { ...brush[body], [name]: clamped } }),
-          `quality ${name}`,
-        )(state);
+      : set(state);
 }
 
 export function setBuild(build: Brush["paint"]["build"]): Command {
@@ -153,13 +143,13 @@ export function rename(name: string): Command {
 
 /** Adds a response that at first changes nothing much: from a third to full, or a small turn for what adds. */
 export function addResponse(quality: Quality, source: Source): Command {
-  const { label, joins, high } = qualityRow(quality);
+  const { label, joins, high, turns } = qualityRow(quality);
   const ends =
     joins === "multiply"
       ? { low: 0.3, high: 1 }
-      : source === "heading" || source === "lean" || source === "twist"
-        ? { low: 0, high: quality === "angle" ? 360 : high }
-        : { low: 0, high: Math.min(high, quality === "angle" || quality === "hue" ? 45 : 0.25) };
+      : sources[source].scale === "turn"
+        ? { low: 0, high: turns ? 360 : high }
+        : { low: 0, high: Math.min(high, turns ? 45 : 0.25) };
   const response = responseSchema.parse({ quality, source, ...ends });
   return change(`${label.toLowerCase()} answers`, (brush) => ({ ...brush, responses: [...brush.responses, response] }));
 }

@@ -1,10 +1,10 @@
-import type { Brush } from "@core/brush";
-import { type Quality, qualityNames, qualityRow } from "@core/quality/table";
+import { type Brush, isThere } from "@core/brush";
+import { type Quality, qualityNames, qualityRow } from "@core/qualities/table";
 import { firmer } from "@core/response/firmer";
 import { sources } from "@core/response/sources";
 import { useMemo, useState } from "react";
 import { box } from "./setting-lines";
-import { type Command, changeResponse, hasValue, qualityValue, seal, setQuality, withCommand } from "./state";
+import { type Command, changeResponse, qualityValue, seal, setQuality, withCommand } from "./state";
 import { sheetValues, stripValues } from "./strip-values";
 import { StrokeSheet } from "./stroke-sheet";
 import { writeValue } from "./units";
@@ -75,7 +75,7 @@ function QualityStrip({ name, brush, run, ...place }: Rest & { name: Quality }) 
         >
           <option value="">itself alone</option>
           {qualityNames
-            .filter((other) => other !== name && hasValue(brush, other))
+            .filter((other) => other !== name && isThere(brush, other))
             .map((other) => (
               <option key={other} value={other}>
                 {qualityRow(other).label}

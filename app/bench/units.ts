@@ -20,10 +20,9 @@ export function readValue(text: string, unit: Unit): number | undefined {
 }
 
 /** A slider's way over a quality's range: by ratio where the range spans orders of magnitude. */
-export function sliderScale({ low, high, unit, body }: QualityRow) {
-  const byRatio = unit === "px" || (body === "trail" && unit === "share") || unit === "marks";
+export function sliderScale({ low, high, scale: goes }: QualityRow) {
   // Nought has no ratio to anything: a range that begins there is stretched at its beginning instead.
-  const scale = !byRatio ? scaleLinear() : low > 0 ? scaleLog() : scalePow().exponent(0.4);
+  const scale = goes !== "ratio" ? scaleLinear() : low > 0 ? scaleLog() : scalePow().exponent(0.4);
   return scale.domain([low, high]).range([0, 1000]).clamp(true);
 }
 

@@ -1,10 +1,9 @@
-import type { Brush } from "@core/brush";
-import { type Quality, qualityNames, qualityRow } from "@core/quality/table";
+import { type Brush, isThere } from "@core/brush";
+import { type Quality, qualityNames, qualityRow } from "@core/qualities/table";
 import { ChevronDown, Ellipsis } from "lucide-react";
 import { DropdownMenu } from "radix-ui";
 import type { ReactNode } from "react";
 import { Button } from "~/ui/button";
-import { hasValue } from "./state";
 
 /** What else can be opened on the bench. */
 export type Extra = "history" | "other" | "painters" | "keys";
@@ -46,7 +45,7 @@ export function ViewBar({ strip, onStrip, holding, onHold, onExtra, brush }: Pro
         }
       >
         {qualityNames
-          .filter((name) => hasValue(brush, name))
+          .filter((name) => isThere(brush, name))
           .map((name) => (
             <Item key={name} says={qualityRow(name).says} onPick={() => onStrip(name)}>
               {qualityRow(name).label}

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { qualityNames, qualityRow } from "../quality/table";
+import { qualityNames, qualityRow } from "../qualities/table";
 
 export const MOST_CONTROLS = 8;
 export const MOST_STOPS = 16;

@@ -1,5 +1,6 @@
-import { type Quality, qualityNames, qualityRow } from "../quality/table";
+import { type Quality, qualityNames, qualityRow } from "../qualities/table";
 import { sources } from "../response/sources";
+import { ownValue } from "./quality-of";
 import type { Brush } from "./schema";
 
 /** One thing in which two brushes differ. Numbers are as the brush has them. */
@@ -16,14 +17,9 @@ export function differences(from: Brush, to: Brush): Difference[] {
   return [...qualityDifferences(from, to), ...responseDifferences(from, to), ...settingDifferences(from, to)];
 }
 
-function qualityOf(brush: Brush, name: Quality): number | null {
-  const body = brush[qualityRow(name).body] as unknown as Record<string, number | null> | null;
-  return body?.[name] ?? null;
-}
-
 function qualityDifferences(from: Brush, to: Brush): Difference[] {
   return qualityNames.flatMap((name): Difference[] => {
-    const [a, b] = [qualityOf(from, name), qualityOf(to, name)];
+    const [a, b] = [ownValue(from, name), ownValue(to, name)];
     return a === b ? [] : [{ kind: "quality", name, from: a, to: b }];
   });
 }

@@ -1,10 +1,13 @@
-import { qualityRow } from "../quality/table";
+import { qualities, qualityRow } from "../qualities/table";
 import { curveFunction } from "../response/curve";
 import type { Curve, Response } from "../response/model";
 import { type Brush, brushSchema, MAX_RESPONSES } from "./schema";
 
-/** Names of angles in degrees: they turn by the shorter way. */
-const TURNING: readonly string[] = ["angle", "rotation", "hue"];
+/** Fields that are angles in degrees: they turn by the shorter way. The ground's rotation is the one that is no quality. */
+const turning = new Set([
+  "rotation",
+  ...Object.entries(qualities).flatMap(([name, row]) => ("turns" in row ? name : [])),
+]);
 const MOST_POINTS = 16;
 
 /**
@@ -46,7 +49,7 @@ function isPlain(value: unknown): value is Record<string, unknown> {
 }
 
 function numberBetween(a: number, b: number, share: number, name: string): number {
-  if (!TURNING.includes(name)) return a + share * (b - a);
+  if (!turning.has(name)) return a + share * (b - a);
   const way = ((((b - a) % 360) + 540) % 360) - 180;
   const turned = a + share * way;
   return turned > 180 ? turned - 360 : turned < -180 ? turned + 360 : turned;

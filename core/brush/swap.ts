@@ -1,5 +1,5 @@
+import { qualityRow } from "../qualities/table";
 import type { Body } from "../quality/row";
-import { qualityRow } from "../quality/table";
 import { type Brush, MAX_RESPONSES } from "./schema";
 
 /** The brush with one body of another, and with the responses of that body's qualities. */

@@ -1,10 +1,11 @@
 import { z } from "zod";
-import { type QualityRow, qualityField } from "../quality/row";
+import { type QualityRow, qualityFields } from "../quality/row";
 import { grainSchema } from "./grain";
 
 /** The qualities that the ground owns: how the surface shows through the marks. */
 export const groundQualities = {
   depth: {
+    stream: 14,
     body: "ground",
     label: "Depth",
     unit: "share",
@@ -13,8 +14,10 @@ export const groundQualities = {
     base: 0.6,
     joins: "multiply",
     says: "How far the grain shows through.",
+    words: "texture grain paper canvas tooth roughness dry",
   },
   grainScale: {
+    stream: 15,
     body: "ground",
     label: "Grain scale",
     unit: "sizes",
@@ -23,6 +26,7 @@ export const groundQualities = {
     base: 1,
     joins: "multiply",
     says: "How large the grain is; settled as a stroke begins.",
+    words: "texture grain paper size zoom",
   },
 } as const satisfies Record<string, QualityRow>;
 
@@ -34,8 +38,7 @@ export const anchors = ["surface", "stroke", "mark"] as const;
 const plainGround = z.strictObject({
   grain: grainSchema.prefault({ kind: "paper" }),
   law: z.enum(groundLaws).default("peaks"),
-  depth: qualityField(groundQualities.depth),
-  grainScale: qualityField(groundQualities.grainScale),
+  ...qualityFields(groundQualities),
   /** degrees, counter-clockwise */
   rotation: z.number().min(-180).max(180).default(0),
   /** Heights around the middle are spread by 2^contrast … */

@@ -1,6 +1,7 @@
 import type { Brush } from "../brush";
 import type { Sample } from "../hand/sample";
 import { noPictures, type Pictures } from "../picture/picture";
+import { qualityRow } from "../qualities/table";
 import type { Source } from "../response/sources";
 import { coverageAt } from "../stroke/render";
 import { scoreOf } from "./score";
@@ -35,8 +36,6 @@ const MOST_PLACES = 60;
 const AROUND = 3;
 /** The tip's part that is looked at, so that edges count little. */
 const MIDDLE = 0.6;
-/** What decides where marks fall. */
-const places: readonly string[] = ["spacing", "scatter", "scatterAlong"];
 const ink = { colour: [0, 0, 0], second: [1, 1, 1] } as const;
 
 /**
@@ -58,7 +57,7 @@ export async function inkBudget(
   const path: Brush = {
     ...plain,
     trail: { ...plain.trail, spacing: DENSE, scatter: 0, scatterAlong: 0 },
-    responses: plain.responses.filter((r) => !places.includes(r.quality)),
+    responses: plain.responses.filter((r) => qualityRow(r.quality).family !== "place"),
   };
   const all = scoreOf(path, samples, 1).places;
   const every = Math.max(1, Math.ceil(all.length / MOST_PLACES));

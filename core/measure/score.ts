@@ -1,7 +1,7 @@
-import type { Brush } from "../brush";
+import { type Brush, isThere } from "../brush";
 import type { Sample } from "../hand/sample";
 import { fullReservoir } from "../paint/spend";
-import { type Quality, qualityIndex, qualityNames, qualityRow } from "../quality/table";
+import { type Quality, qualityIndex, qualityNames } from "../qualities/table";
 import { type Moment, momentField } from "../response/moment";
 import { type Source, sourceNames, sources } from "../response/sources";
 import { MarkMaker } from "../stroke/make-marks";
@@ -35,7 +35,6 @@ const MOST_PLACES = 240;
 type Read = keyof typeof momentField;
 /** Signals that are read; chance is no reading, and what it does is seen in the qualities. */
 const read = sourceNames.filter((name): name is Read => sources[name].family !== "chance");
-const AROUND: readonly Source[] = ["lean", "twist", "heading"];
 
 /** Reads signals and qualities along one stroke, at up to 240 of its places. @param seed any 32-bit integer */
 export function scoreOf(brush: Brush, samples: readonly Sample[], seed: number): Score {
@@ -91,15 +90,11 @@ export function scoreOf(brush: Brush, samples: readonly Sample[], seed: number):
   return { places: kept.map((n) => places[n]), lanes: lanes.sort((a, b) => order(a) - order(b)), marks };
 }
 
-/** A smooth brush has no depth, an endless load no length. */
-function isThere(brush: Brush, name: Quality): boolean {
-  return name === "load" ? brush.paint.load !== null : qualityRow(name).body !== "ground" || brush.ground !== null;
-}
-
 function signalOf(name: Read, moment: Moment, brush: Brush): number {
   const value = moment[momentField[name]];
-  if (AROUND.includes(name)) return value / 360;
-  if (name !== "distance" && name !== "time") return value;
+  const { scale } = sources[name];
+  if (scale === "turn") return value / 360;
+  if (scale === "share") return value;
   const over = brush.responses.find((r) => r.source === name)?.over ?? 1000;
   return Math.min(1, value / over);
 }

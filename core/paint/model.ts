@@ -1,11 +1,12 @@
 import { z } from "zod";
-import { type QualityRow, qualityField } from "../quality/row";
+import { type QualityRow, qualityFields } from "../quality/row";
 import { blendNames } from "../surface/blend";
-import { wetFields } from "./wet";
+import { wetFields, wetQualities } from "./wet";
 
-/** The qualities that the paint owns: what the colour does. */
-export const paintQualities = {
+/** Those of paint that is laid, whatever it meets. */
+const ownQualities = {
   flow: {
+    stream: 8,
     body: "paint",
     label: "Flow",
     unit: "share",
@@ -14,8 +15,10 @@ export const paintQualities = {
     base: 1,
     joins: "multiply",
     says: "How much paint one mark leaves; passes add up.",
+    words: "strength paint ink amount faint deposit opacity buildup glaze",
   },
   opacity: {
+    stream: 9,
     body: "paint",
     label: "Opacity",
     unit: "share",
@@ -24,8 +27,10 @@ export const paintQualities = {
     base: 1,
     joins: "multiply",
     says: "The most that one stroke can cover, however often it passes.",
+    words: "transparency transparent alpha ceiling see-through",
   },
   hue: {
+    stream: 10,
     body: "paint",
     label: "Hue",
     unit: "degrees",
@@ -34,8 +39,12 @@ export const paintQualities = {
     base: 0,
     joins: "add",
     says: "Turns the colour around the wheel.",
+    turns: true,
+    family: "colour",
+    words: "colour color tint shift jitter variation",
   },
   saturation: {
+    stream: 11,
     body: "paint",
     label: "Saturation",
     unit: "shift",
@@ -44,8 +53,11 @@ export const paintQualities = {
     base: 0,
     joins: "add",
     says: "Makes the colour purer or greyer.",
+    family: "colour",
+    words: "colour color chroma vivid grey dull purity",
   },
   lightness: {
+    stream: 12,
     body: "paint",
     label: "Lightness",
     unit: "shift",
@@ -54,8 +66,11 @@ export const paintQualities = {
     base: 0,
     joins: "add",
     says: "Makes the colour lighter or darker.",
+    family: "colour",
+    words: "colour color value brightness dark light shade",
   },
   second: {
+    stream: 13,
     body: "paint",
     label: "Second colour",
     unit: "share",
@@ -64,8 +79,13 @@ export const paintQualities = {
     base: 0,
     joins: "add",
     says: "How much of the second colour is in the paint.",
+    family: "colour",
+    words: "colour color background two-tone double loaded",
   },
 } as const satisfies Record<string, QualityRow>;
+
+/** The qualities that the paint owns: what the colour does. */
+export const paintQualities = { ...ownQualities, ...wetQualities } as const;
 
 const rimSchema = z.strictObject({
   /** How much of the pigment gathers at the rim of a stroke, 0 for none. */
@@ -78,12 +98,7 @@ const rimSchema = z.strictObject({
 });
 
 export const paintSchema = z.strictObject({
-  flow: qualityField(paintQualities.flow),
-  opacity: qualityField(paintQualities.opacity),
-  hue: qualityField(paintQualities.hue),
-  saturation: qualityField(paintQualities.saturation),
-  lightness: qualityField(paintQualities.lightness),
-  second: qualityField(paintQualities.second),
+  ...qualityFields(ownQualities),
   /** Within a stroke, marks add up to the ceiling, or the strongest one counts. */
   build: z.enum(["build-up", "even"]).default("build-up"),
   /** How a stroke joins what is already there. */

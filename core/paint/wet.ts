@@ -1,10 +1,11 @@
 import { z } from "zod";
-import { type QualityRow, qualityField } from "../quality/row";
+import { type QualityRow, qualityFields } from "../quality/row";
 import { spaceNames } from "./spaces";
 
 /** The qualities of paint that meets paint: what is taken up, carried and used up. */
 export const wetQualities = {
   mixing: {
+    stream: 16,
     body: "paint",
     label: "Mixing",
     unit: "share",
@@ -13,8 +14,10 @@ export const wetQualities = {
     base: 0,
     joins: "multiply",
     says: "How much of the paint is taken from the surface: none is all its own, full adds no colour.",
+    words: "blend blending smear smudge wet oil pick up",
   },
   carry: {
+    stream: 17,
     body: "paint",
     label: "Carry",
     unit: "sizes",
@@ -23,18 +26,23 @@ export const wetQualities = {
     base: 1,
     joins: "multiply",
     says: "How far a colour that was taken up travels with the tip.",
+    words: "smear drag length smudge pull",
   },
   load: {
+    stream: 18,
     body: "paint",
     label: "Load",
     unit: "sizes",
     low: 0.1,
     high: 1000,
-    base: 0,
+    base: 20,
     joins: "multiply",
     says: "How far the tip travels, in sizes, until its paint is spent.",
+    mayRest: true,
+    words: "reservoir dry runs out dip charge ink",
   },
   body: {
+    stream: 19,
     body: "paint",
     label: "Body",
     unit: "share",
@@ -43,8 +51,10 @@ export const wetQualities = {
     base: 0,
     joins: "multiply",
     says: "How thick the paint stands where it covers fully.",
+    words: "impasto thick relief height texture paste",
   },
   soften: {
+    stream: 20,
     body: "paint",
     label: "Soften",
     unit: "px",
@@ -53,6 +63,8 @@ export const wetQualities = {
     base: 0,
     joins: "multiply",
     says: "How far the tip blurs what lies under it, as water does to ink.",
+    scale: "ratio",
+    words: "water blur bleed wash melt diffuse",
   },
 } as const satisfies Record<string, QualityRow>;
 
@@ -66,12 +78,9 @@ export const sights = ["layer", "all"] as const;
 export const refills = ["stroke", "rest", "hand"] as const;
 
 export const wetFields = {
-  mixing: qualityField(wetQualities.mixing),
-  carry: qualityField(wetQualities.carry),
-  body: qualityField(wetQualities.body),
+  ...qualityFields(wetQualities),
   /** How far fresh paint levels the body of what lies below it. */
   levels: z.number().min(0).max(1).default(0.5),
-  soften: qualityField(wetQualities.soften),
   /** How colour is taken from the surface. */
   taking: z.enum(takings).default("average"),
   /** What it is taken from. */

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { qualityNames } from "../quality/table";
+import { qualityNames } from "../qualities/table";
 import { sourceNames } from "./sources";
 
 const share = z.number().min(0).max(1);

@@ -25,7 +25,7 @@ export type Moment = Float64Array;
 
 /** A moment of which nothing is known yet, but that the tip is full. */
 export function blankMoment(): Moment {
-  const moment = new Float64Array(10);
+  const moment = new Float64Array(Object.keys(momentField).length);
   moment[momentField.load] = 1;
   return moment;
 }

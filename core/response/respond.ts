@@ -1,11 +1,10 @@
-import type { Brush } from "../brush/schema";
 import { bell } from "../chance/bell";
 import { chanceBits, drift, share } from "../chance/counter";
-import { qualityIndex, qualityNames, qualityRow } from "../quality/table";
+import { type Quality, qualityIndex, qualityNames, qualityRow } from "../qualities/table";
 import { type CurveTable, curveAt, curveTable, isStraight } from "./curve";
 import type { Response } from "./model";
 import { type Moment, momentField } from "./moment";
-import type { Source } from "./sources";
+import { sources } from "./sources";
 
 /** A response as it is evaluated: nothing here is looked up by name. */
 interface Driven {
@@ -30,31 +29,34 @@ const STREAMS_A_QUALITY = 64;
 /** Evaluates all qualities of a brush for the mark of this number into `row`, in the order of the table of qualities. */
 export type Respond = (moment: Moment, number: number, seed: number, row: Float64Array, at: number) => void;
 
-/** Makes a brush's own values and responses ready for evaluation. */
-export function compileResponses(brush: Brush): Respond {
-  // On a smooth surface the ground's numbers are 0.
-  const bodies = brush as unknown as Record<string, Record<string, number> | null>;
-  const own = Float64Array.from(qualityNames, (name) => bodies[qualityRow(name).body]?.[name] ?? 0);
-  const low = Float64Array.from(qualityNames, (name) =>
-    name === "size" || name === "load" ? 0 : qualityRow(name).low,
-  );
-  const high = Float64Array.from(qualityNames, (name) => qualityRow(name).high);
+/**
+ * Makes responses ready for evaluation.
+ * @param own the brush's own value of each quality, in the order of their table
+ * @param responses all of them: muted ones do nothing, but keep the chance of the others as it is
+ * @param size the tip's, px, of which drift's period is told
+ */
+export function compileResponses(own: Float64Array, responses: readonly Response[], size: number): Respond {
+  const rows = qualityNames.map(qualityRow);
   // Angles turn on: they have no ends to stop at.
-  low[qualityIndex.angle] = low[qualityIndex.hue] = -1e9;
-  high[qualityIndex.angle] = high[qualityIndex.hue] = 1e9;
-  const driven = brush.responses.map((response, i): Driven => {
-    const quality = qualityIndex[response.quality];
+  const low = Float64Array.from(rows, (row) => (row.turns ? -1e9 : row.mayRest ? 0 : row.low));
+  const high = Float64Array.from(rows, (row) => (row.turns ? 1e9 : row.high));
+  const before = new Map<Quality, number>();
+  const all = responses.map((response): Driven => {
+    const row = qualityRow(response.quality);
+    const place = before.get(response.quality) ?? 0;
+    before.set(response.quality, place + 1);
     return {
-      quality,
-      adds: qualityRow(response.quality).joins === "add",
-      ...signalOf(response, brush.tip.size),
-      stream: quality * STREAMS_A_QUALITY + (i % STREAMS_A_QUALITY),
+      quality: qualityIndex[response.quality],
+      adds: row.joins === "add",
+      ...signalOf(response, size),
+      stream: row.stream * STREAMS_A_QUALITY + (place % STREAMS_A_QUALITY),
       gaussian: response.law === "gaussian",
       curve: isStraight(response.curve) ? undefined : curveTable(response.curve),
       low: response.low,
       reach: response.high - response.low,
     };
   });
+  const driven = all.filter((_, i) => !responses[i].muted);
   const moved = [...new Set(driven.map((d) => d.quality))];
   return (moment, number, seed, row, at) => {
     row.set(own, at);
@@ -80,29 +82,10 @@ export function compileResponses(brush: Brush): Respond {
   };
 }
 
-/** @param size the tip's, px, of which drift's period is told */
 function signalOf({ source, over, period }: Response, size: number): Pick<Driven, "kind" | "field" | "whole" | "once"> {
-  const read = (whole: number) =>
-    ({ kind: "read", field: momentField[source as keyof typeof momentField], whole, once: false }) as const;
-  switch (source) {
-    case "chance":
-    case "strokeChance":
-      return { kind: "drawn", field: 0, whole: 1, once: source === "strokeChance" };
-    case "drift":
-      return { kind: "drift", field: momentField.distance, whole: period * size, once: false };
-    case "lean":
-    case "twist":
-    case "heading":
-      return read(360);
-    case "distance":
-    case "time":
-      return read(over);
-    default:
-      return read(1);
-  }
-}
-
-/** Whether a source differs from mark to mark within one stroke. */
-export function variesWithinStroke(source: Source): boolean {
-  return source !== "strokeChance";
+  const { scale } = sources[source];
+  if (scale === "mark" || scale === "stroke") return { kind: "drawn", field: 0, whole: 1, once: scale === "stroke" };
+  if (scale === "drift") return { kind: "drift", field: momentField.distance, whole: period * size, once: false };
+  const whole = scale === "turn" ? 360 : scale === "over" ? over : 1;
+  return { kind: "read", field: momentField[source as keyof typeof momentField], whole, once: false };
 }

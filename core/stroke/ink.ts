@@ -2,8 +2,8 @@ import type { Brush } from "../brush/schema";
 import { intoOklch, outOfOklch, shiftOklch } from "../colour/oklch";
 import type { Rgb } from "../colour/srgb";
 import { q15At } from "../kernels/marks";
-import { qualityIndex } from "../quality/table";
-import { variesWithinStroke } from "../response/respond";
+import { qualityIndex, qualityRow } from "../qualities/table";
+import { variesWithinStroke } from "../response/sources";
 
 /** The colours a stroke is painted with. */
 export interface Ink {
@@ -14,11 +14,10 @@ export interface Ink {
 }
 
 const { hue, saturation, lightness, second } = qualityIndex;
-const colourQualities: readonly string[] = ["hue", "saturation", "lightness", "second"];
 
 /** Whether a brush's colour differs from mark to mark. */
 export function tintsMarks(brush: Brush): boolean {
-  return brush.responses.some((r) => colourQualities.includes(r.quality) && variesWithinStroke(r.source));
+  return brush.responses.some((r) => qualityRow(r.quality).family === "colour" && variesWithinStroke(r.source));
 }
 
 /** Finds the colours of a stroke's marks. The last one asked for stays in its fields, Q15, so that a mark costs no allocation. */

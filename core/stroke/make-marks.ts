@@ -1,11 +1,12 @@
 import { withoutMuted } from "../brush/muted";
+import { ownValue } from "../brush/quality-of";
 import type { Brush } from "../brush/schema";
 import type { Sample } from "../hand/sample";
 import { type NamedStandIn, namedStandIns, standIn } from "../hand/stand-in";
 import { length } from "../numeric/length";
 import { HeadingFollower } from "../numeric/trig";
 import { drierDepth, flowLeft, fullReservoir, type Reservoir, refill, spend } from "../paint/spend";
-import { qualityIndex, qualityNames } from "../quality/table";
+import { qualityIndex, qualityNames } from "../qualities/table";
 import { blankMoment, type Moment, momentField } from "../response/moment";
 import { compileResponses, type Respond } from "../response/respond";
 import { toExtent } from "../tip/extent";
@@ -82,7 +83,7 @@ export class MarkMaker {
     this.conditioner = new Conditioner(trail);
     this.walker = new Walker({ hold: taperHold(trail.taper), perSecond: trail.perSecond }, (place) => this.step(place));
     this.standIns = namedStandIns(brush.standIns);
-    this.respond = compileResponses(brush);
+    this.respond = compileResponses(ownValues(whole), whole.responses, tip.size);
     this.pick = tip.shape.kind === "image" && tip.shape.pictures.length > 1 ? picker(tip.shape) : undefined;
     this.tapers = trail.taper.start > 0 || trail.taper.end > 0;
     this.mirrors = tip.mirror.leftRight !== "never" || tip.mirror.topBottom !== "never";
@@ -205,6 +206,11 @@ export class MarkMaker {
     occasion.heading = moment[momentField.heading];
     return pick(occasion, this.seed);
   }
+}
+
+/** A brush's own value of every quality; 0 where it has none: a smooth ground has no depth, an endless load no length. */
+function ownValues(brush: Brush): Float64Array {
+  return Float64Array.from(qualityNames, (name) => ownValue(brush, name) ?? 0);
 }
 
 /** The names of all numbers in a mark's row, in its order. */

@@ -1,4 +1,4 @@
-import { qualityNames } from "../quality/table";
+import { qualityNames } from "../qualities/table";
 
 const after = qualityNames.length;
 

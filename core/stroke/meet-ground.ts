@@ -4,7 +4,7 @@ import { DEEPEST_SHARED, GroundSheet, Lie, MarkSheet } from "../ground/catch";
 import { type Ground, groundLaws } from "../ground/model";
 import { q15At, toQ15 } from "../kernels/marks";
 import type { Pictures } from "../picture/picture";
-import { qualityIndex } from "../quality/table";
+import { qualityIndex } from "../qualities/table";
 import type { Surface } from "../surface/surface";
 import { markField } from "./mark-list";
 

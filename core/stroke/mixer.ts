@@ -4,7 +4,7 @@ import { MARK_BYTES, ONE } from "../kernels/marks";
 import { exp, power } from "../numeric/power";
 import { boxFor } from "../paint/soften";
 import { mixSpaces, type SpaceName } from "../paint/spaces";
-import { qualityIndex } from "../quality/table";
+import { qualityIndex } from "../qualities/table";
 import type { Surface } from "../surface/surface";
 import type { WetBody } from "../surface/wet";
 import { markField } from "./mark-list";

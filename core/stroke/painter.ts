@@ -5,8 +5,8 @@ import type { LawName } from "../kernels/load";
 import { MARK_BYTES, MARK_WORDS, q15At, roundingThresholds, toQ15 } from "../kernels/marks";
 import { fullReservoir, type Reservoir } from "../paint/spend";
 import { noPictures, type Pictures } from "../picture/picture";
-import { qualityIndex } from "../quality/table";
-import { variesWithinStroke } from "../response/respond";
+import { qualityIndex } from "../qualities/table";
+import { variesWithinStroke } from "../response/sources";
 import { coverageUnder } from "../surface/coverage-under";
 import type { Surface } from "../surface/surface";
 import { Tiles } from "../surface/tiles";
@@ -88,7 +88,7 @@ export class StrokePainter {
     const { tip, paint } = brush;
     const { shape } = tip;
     const underpaint = (x: number, y: number, size: number) => coverageUnder(surface, x, y, size);
-    this.maker = new MarkMaker(brush, seed, () => this.drain(), { underpaint, reservoir });
+    this.maker = new MarkMaker(whole, seed, () => this.drain(), { underpaint, reservoir });
     // A mask has no colour: there is nothing to mix, and only what covers counts.
     const coversOnly = (ink.erases ?? false) || surface.paintsMask;
     this.mixing = coversOnly ? "none" : mixingOf(brush);

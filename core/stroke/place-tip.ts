@@ -1,6 +1,6 @@
 import { cosDegrees, sinDegrees } from "../numeric/trig";
 import type { Pictures } from "../picture/picture";
-import { qualityIndex } from "../quality/table";
+import { qualityIndex } from "../qualities/table";
 import type { Surface } from "../surface/surface";
 import { type MaskAsk, phasesOf, snapSize, type TipMasks } from "../tip/masks";
 import type { Tip } from "../tip/model";

@@ -1,7 +1,7 @@
 import { ONE, TILE } from "../kernels/marks";
 import { cosDegrees, sinDegrees } from "../numeric/trig";
 import type { Pictures } from "../picture/picture";
-import { qualityIndex } from "../quality/table";
+import { qualityIndex } from "../qualities/table";
 import type { Surface } from "../surface/surface";
 import type { Tiles } from "../surface/tiles";
 import { MissingPicture } from "../tip/forms";

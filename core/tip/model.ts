@@ -1,10 +1,11 @@
 import { z } from "zod";
-import { type QualityRow, qualityField } from "../quality/row";
+import { type QualityRow, qualityFields } from "../quality/row";
 import { shapeSchema } from "./shape";
 
 /** The qualities that the tip owns: what touches the surface. */
 export const tipQualities = {
   size: {
+    stream: 0,
     body: "tip",
     label: "Size",
     unit: "px",
@@ -13,8 +14,12 @@ export const tipQualities = {
     base: 40,
     joins: "multiply",
     says: "How long the tip is along its longer side.",
+    scale: "ratio",
+    mayRest: true,
+    words: "width diameter thickness thick thin big small wide",
   },
   angle: {
+    stream: 1,
     body: "tip",
     label: "Angle",
     unit: "degrees",
@@ -23,8 +28,11 @@ export const tipQualities = {
     base: 0,
     joins: "add",
     says: "How far the tip is turned, counter-clockwise.",
+    turns: true,
+    words: "rotation rotate turn tilt slant calligraphy",
   },
   roundness: {
+    stream: 2,
     body: "tip",
     label: "Roundness",
     unit: "share",
@@ -33,8 +41,10 @@ export const tipQualities = {
     base: 1,
     joins: "multiply",
     says: "Short side against long side: a chisel is low, a round is full.",
+    words: "flat chisel filbert squash aspect oval",
   },
   hardness: {
+    stream: 3,
     body: "tip",
     label: "Hardness",
     unit: "share",
@@ -43,6 +53,7 @@ export const tipQualities = {
     base: 1,
     joins: "multiply",
     says: "How much of the radius is at full strength before the edge fades.",
+    words: "soft softness edge feather fuzzy blur airbrush crisp",
   },
 } as const satisfies Record<string, QualityRow>;
 
@@ -53,10 +64,7 @@ const halfLengths = z.number().min(-2).max(2);
 
 export const tipSchema = z.strictObject({
   shape: shapeSchema.default({ kind: "ellipse" }),
-  size: qualityField(tipQualities.size),
-  angle: qualityField(tipQualities.angle),
-  roundness: qualityField(tipQualities.roundness),
-  hardness: qualityField(tipQualities.hardness),
+  ...qualityFields(tipQualities),
   /** The place of the tip that lies on the path and about which it turns: half lengths right and down from its middle. */
   pivot: z.tuple([halfLengths, halfLengths]).default([0, 0]),
   /** Whether marks are mirrored about the pivot. */

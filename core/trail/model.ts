@@ -1,9 +1,10 @@
 import { z } from "zod";
-import { type QualityRow, qualityField } from "../quality/row";
+import { type QualityRow, qualityFields } from "../quality/row";
 
 /** The qualities that the trail owns: how marks are laid along the path. */
 export const trailQualities = {
   spacing: {
+    stream: 4,
     body: "trail",
     label: "Spacing",
     unit: "share",
@@ -12,8 +13,12 @@ export const trailQualities = {
     base: 0.1,
     joins: "multiply",
     says: "From one mark to the next, in lengths of the mark along its way.",
+    scale: "ratio",
+    family: "place",
+    words: "step interval distance gap density dense",
   },
   scatter: {
+    stream: 5,
     body: "trail",
     label: "Scatter across",
     unit: "sizes",
@@ -22,8 +27,11 @@ export const trailQualities = {
     base: 0,
     joins: "multiply",
     says: "How far marks stray to either side of the path.",
+    family: "place",
+    words: "spray spread jitter stray splatter across",
   },
   scatterAlong: {
+    stream: 6,
     body: "trail",
     label: "Scatter along",
     unit: "sizes",
@@ -32,8 +40,11 @@ export const trailQualities = {
     base: 0,
     joins: "multiply",
     says: "How far marks stray forward and back along the path.",
+    family: "place",
+    words: "spray spread jitter stray splatter along",
   },
   count: {
+    stream: 7,
     body: "trail",
     label: "Marks a step",
     unit: "marks",
@@ -42,6 +53,8 @@ export const trailQualities = {
     base: 1,
     joins: "multiply",
     says: "How many marks are laid at each step.",
+    scale: "ratio",
+    words: "number dabs stamps amount several",
   },
 } as const satisfies Record<string, QualityRow>;
 
@@ -87,10 +100,7 @@ const taperSchema = z
 export type Taper = z.infer<typeof taperSchema>;
 
 export const trailSchema = z.strictObject({
-  spacing: qualityField(trailQualities.spacing),
-  scatter: qualityField(trailQualities.scatter),
-  scatterAlong: qualityField(trailQualities.scatterAlong),
-  count: qualityField(trailQualities.count),
+  ...qualityFields(trailQualities),
   /** Weakens each mark when spacing narrows and strengthens it when spacing widens: `1 − (1 − flow)^spacing`. */
   keepStrength: z.boolean().default(false),
   /** The speed that counts as full, in px/ms. */

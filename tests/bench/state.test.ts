@@ -1,4 +1,4 @@
-import { qualityNames, qualityRow } from "@core/quality/table";
+import { qualityNames, qualityRow } from "@core/qualities/table";
 import { curveSchema } from "@core/response/model";
 import fc from "fast-check";
 import { expect, test } from "vitest";

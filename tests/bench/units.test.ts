@@ -1,4 +1,4 @@
-import { qualityNames, qualityRow } from "@core/quality/table";
+import { qualityNames, qualityRow } from "@core/qualities/table";
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { sheetValues, stripValues } from "~/bench/strip-values";

@@ -1,7 +1,7 @@
 import { type Brush, scaledBrush } from "@core/brush";
 import { asPainter } from "@core/hand/preview";
 import { proofNames, proofsOn } from "@core/hand/proof";
-import { qualityNames, qualityRow } from "@core/quality/table";
+import { qualityNames, qualityRow } from "@core/qualities/table";
 import { curveFunction } from "@core/response/curve";
 import { firmer } from "@core/response/firmer";
 import { responseSchema } from "@core/response/model";
@@ -11,7 +11,6 @@ import { describe, expect, test } from "vitest";
 import { actOf, benchKeys } from "~/bench/keys";
 import { copyResponse, openBench, reduce, setControls, setStops } from "~/bench/state";
 import { sheetValues } from "~/bench/strip-values";
-import { wordsOf } from "~/bench/trade-words";
 import { brushOf, lineSamples } from "../helpers";
 
 const press = (key: string, more: object = {}) => ({
@@ -148,8 +147,7 @@ describe("other painters and other sizes", () => {
 });
 
 test("a sheet's values lie in the quality's range, the present one among them, and leave out what would leave nothing", () => {
-  // The load’s base stands for a load without end.
-  for (const name of qualityNames.filter((other) => other !== "load")) {
+  for (const name of qualityNames) {
     const row = qualityRow(name);
     const values = sheetValues(row, row.base);
     expect(values).toContain(row.base);
@@ -168,5 +166,5 @@ test.each([
   ["transparency", "opacity"],
   ["feather", "hardness"],
 ] as const)("“%s” finds %s", (word, name) => {
-  expect(wordsOf(name).split(" ")).toContain(word);
+  expect(qualityRow(name).words.split(" ")).toContain(word);
 });

@@ -3,6 +3,7 @@ import { hexToRgb } from "@core/colour/srgb";
 import type { Sample } from "@core/hand/sample";
 import { createKernels } from "@core/kernels/load";
 import { ONE, TILE } from "@core/kernels/marks";
+import { qualityNames } from "@core/qualities/table";
 import { listMarks, MarkMaker } from "@core/stroke/make-marks";
 import { StrokePainter } from "@core/stroke/painter";
 import { Picture } from "@core/surface/picture";
@@ -110,13 +111,36 @@ describe("seeded", () => {
     expect(same(paint(brush, [samples], 5), paint(brush, [samples], 6))).toBe(false);
   });
 
-  test("one quality's chance does not move when another quality is driven by chance too", () => {
-    const one = { quality: "size", source: "chance", low: 0.3 };
-    const other = { quality: "flow", source: "chance", low: 0.3 };
+  describe("the chance of one response", () => {
     const samples = lineSamples(0, 0, 300, 0);
-    const alone = listMarks(brushOf({ trail: { spacing: 5 }, responses: [one] }), samples, 9);
-    const both = listMarks(brushOf({ trail: { spacing: 5 }, responses: [one, other] }), samples, 9);
-    expect(both.map((m) => m.size)).toEqual(alone.map((m) => m.size));
+    const one = { quality: "size", source: "chance", low: 0.3 };
+    const sizesOf = (responses: readonly object[]) =>
+      listMarks(brushOf({ trail: { spacing: 5 }, responses }), samples, 9).map((m) => m.size);
+
+    test("does not move when others are added before or after it, muted, or put into another order", () => {
+      const other = fc.record({
+        quality: fc.constantFrom(...qualityNames.filter((name) => name !== "size" && name !== "spacing")),
+        source: fc.constantFrom("chance", "drift", "strokeChance", "pressure"),
+        low: fc.constantFrom(0.2, 0.5),
+        muted: fc.boolean(),
+      });
+      const alone = sizesOf([one]);
+      fc.assert(
+        fc.property(fc.array(other, { maxLength: 4 }), fc.array(other, { maxLength: 4 }), (before, after) => {
+          expect(sizesOf([...before, one, ...after])).toEqual(alone);
+        }),
+      );
+    });
+
+    test("of several on one quality stays, too, when one of them is muted", () => {
+      const three = [one, { ...one, low: 0.5 }, { ...one, low: 0.9 }];
+      const but = (n: number) => three.map((response, i) => ({ ...response, muted: i !== n }));
+      const [a, b, c, all] = [sizesOf(but(0)), sizesOf(but(1)), sizesOf(but(2)), sizesOf(three)];
+      // Marks of other sizes lie elsewhere, but the first ones have the same numbers.
+      for (const n of [0, 1]) expect(all[n]).toBeCloseTo((a[n] * b[n] * c[n]) / 40 ** 2, 9);
+      const drawn = [(a[1] / 40 - 0.3) / 0.7, (b[1] / 40 - 0.5) / 0.5, (c[1] / 40 - 0.9) / 0.1];
+      expect(new Set(drawn.map((share) => share.toFixed(6))).size).toBe(3);
+    });
   });
 });
 

@@ -1,20 +1,15 @@
 import { groundQualities } from "../ground/model";
 import { paintQualities } from "../paint/model";
-import { wetQualities } from "../paint/wet";
+import type { QualityRow } from "../quality/row";
 import { tipQualities } from "../tip/model";
 import { trailQualities } from "../trail/model";
-import type { QualityRow } from "./row";
 
-/**
- * Every quality there is. Adding one is a row in its body's model. New ones come last: chance is keyed by a quality's
- * place in this table, and brushes must go on looking as they do.
- */
+/** Every quality there is, in the order in which a mark comes about. Adding one is a row in its body's model. */
 export const qualities = {
   ...tipQualities,
   ...trailQualities,
-  ...paintQualities,
   ...groundQualities,
-  ...wetQualities,
+  ...paintQualities,
 } as const;
 
 export type Quality = keyof typeof qualities;
@@ -26,5 +21,5 @@ export function qualityRow(name: Quality): QualityRow {
   return qualities[name];
 }
 
-/** A quality's place in the table, which is also its place in a mark's row of numbers. */
+/** A quality's place in a mark's row of numbers. */
 export const qualityIndex = Object.fromEntries(qualityNames.map((name, i) => [name, i])) as Record<Quality, number>;

@@ -1,5 +1,5 @@
-import { type Brush, brushSchema, mixBrushes, swapBody } from "@core/brush";
-import { qualities, qualityNames, qualityRow } from "@core/quality/table";
+import { type Brush, brushSchema, mixBrushes, ownValue, swapBody } from "@core/brush";
+import { qualities, qualityNames, qualityRow } from "@core/qualities/table";
 import { listMarks } from "@core/stroke/make-marks";
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
@@ -30,11 +30,9 @@ describe("mixing two brushes", () => {
     fc.assert(
       fc.property(anyBrush, anyBrush, share, (a, b, t) => {
         const mixed = mixBrushes(a, b, t);
-        const read = (brush: Brush, name: keyof typeof qualities) =>
-          (brush[qualityRow(name).body] as unknown as Record<string, number | null> | null)?.[name];
         for (const name of qualityNames) {
-          if (name === "angle" || name === "hue") continue;
-          const [from, to, now] = [read(a, name), read(b, name), read(mixed, name)];
+          if (qualityRow(name).turns) continue;
+          const [from, to, now] = [ownValue(a, name), ownValue(b, name), ownValue(mixed, name)];
           if (typeof from !== "number" || typeof to !== "number" || typeof now !== "number") continue;
           // Whole numbers are rounded.
           expect(now).toBeGreaterThanOrEqual(Math.min(from, to) - 0.5);
