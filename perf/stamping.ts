@@ -1,7 +1,8 @@
 import { type Brush, parseBrush } from "@core/brush";
 import type { Sample } from "@core/hand/sample";
 import { createKernels, type Kernels } from "@core/kernels/load";
-import { MARK_BYTES, MARK_WORDS, ONE, roundingThresholds, toQ15 } from "@core/kernels/marks";
+import { MARK_BYTES, MARK_WORDS, roundingThresholds } from "@core/kernels/mark-record";
+import { ONE, toQ15 } from "@core/kernels/q15";
 import { noPictures } from "@core/picture/picture";
 import { MarkMaker } from "@core/stroke/make-marks";
 import { MARK_NUMBERS, markField } from "@core/stroke/mark-list";

@@ -3,7 +3,7 @@ import type { Rgb } from "@core/colour/srgb";
 import type { Sample } from "@core/hand/sample";
 import { fullReservoir } from "@core/paint/spend";
 import type { Pictures } from "@core/picture/picture";
-import type { Ink } from "@core/stroke/ink";
+import type { Ink } from "@core/stroke/laying/ink";
 import { StrokePainter } from "@core/stroke/painter";
 import type { Layer } from "@core/surface/layer";
 import type { Surface } from "@core/surface/surface";

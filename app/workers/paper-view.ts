@@ -1,6 +1,6 @@
 import { hexToRgb, rgbToHex } from "@core/colour/srgb";
 import type { Room } from "@core/hand/simulate";
-import { TILE } from "@core/kernels/marks";
+import { TILE } from "@core/kernels/tile-size";
 import { Picture } from "@core/surface/picture";
 import { tableLight } from "@core/surface/relief";
 import type { Surface } from "@core/surface/surface";

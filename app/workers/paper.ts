@@ -11,7 +11,7 @@ import type { Room } from "@core/hand/simulate";
 import { createKernels, type Kernels } from "@core/kernels/load";
 import { noPictures, type Pictures } from "@core/picture/picture";
 import { needsBed, paintBed } from "@core/stroke/bed";
-import type { Ink } from "@core/stroke/ink";
+import type { Ink } from "@core/stroke/laying/ink";
 import { paintHand, type StrokePainter } from "@core/stroke/painter";
 import { Picture } from "@core/surface/picture";
 import { Surface } from "@core/surface/surface";

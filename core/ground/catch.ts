@@ -1,5 +1,6 @@
 import type { Kernels } from "../kernels/load";
-import { ONE, PLANE, TILE } from "../kernels/marks";
+import { ONE } from "../kernels/q15";
+import { PLANE, TILE } from "../kernels/tile-size";
 import { power } from "../numeric/power";
 import { cosDegrees, sinDegrees } from "../numeric/trig";
 import type { Pictures } from "../picture/picture";

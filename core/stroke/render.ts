@@ -12,7 +12,7 @@ import { placePicture } from "../surface/place-picture";
 import { heightPixels, type Light } from "../surface/relief";
 import { Surface } from "../surface/surface";
 import { needsBed, paintBed } from "./bed";
-import type { Ink } from "./ink";
+import type { Ink } from "./laying/ink";
 import { paintHand } from "./painter";
 
 /** What a picture of a hand's strokes is made of. */

@@ -1,5 +1,6 @@
 import type { Kernels } from "../kernels/load";
-import { PLANE, toQ15 } from "../kernels/marks";
+import { toQ15 } from "../kernels/q15";
+import { PLANE } from "../kernels/tile-size";
 import { blendNumber } from "./blend";
 import type { Layer } from "./layer";
 import type { Wet } from "./wet";

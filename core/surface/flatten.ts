@@ -1,5 +1,6 @@
 import type { Kernels } from "../kernels/load";
-import { ONE, PLANE, TILE } from "../kernels/marks";
+import { ONE } from "../kernels/q15";
+import { PLANE, TILE } from "../kernels/tile-size";
 import type { Picture } from "../picture/picture";
 import { type Blend, blendNumber } from "./blend";
 import { Surface } from "./surface";

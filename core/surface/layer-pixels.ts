@@ -1,4 +1,5 @@
-import { ONE, TILE } from "../kernels/marks";
+import { ONE } from "../kernels/q15";
+import { TILE } from "../kernels/tile-size";
 import type { Layer } from "./layer";
 import type { Surface } from "./surface";
 

@@ -1,4 +1,5 @@
-import { ONE, PLANE, TILE } from "../kernels/marks";
+import { ONE } from "../kernels/q15";
+import { PLANE, TILE } from "../kernels/tile-size";
 import type { Picture } from "../picture/picture";
 import type { Surface } from "./surface";
 

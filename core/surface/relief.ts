@@ -1,6 +1,7 @@
 import { Lie } from "../ground/catch";
 import type { Kernels } from "../kernels/load";
-import { ONE, TILE } from "../kernels/marks";
+import { ONE } from "../kernels/q15";
+import { TILE } from "../kernels/tile-size";
 import { cosDegrees, sinDegrees } from "../numeric/trig";
 import type { Pictures } from "../picture/picture";
 import type { Surface } from "./surface";

@@ -1,7 +1,8 @@
 import type { Rgb } from "../colour/srgb";
 import type { Ground } from "../ground/model";
 import type { Kernels } from "../kernels/load";
-import { ONE, PLANE, TILE, toQ15 } from "../kernels/marks";
+import { ONE, toQ15 } from "../kernels/q15";
+import { PLANE, TILE } from "../kernels/tile-size";
 import { Composer, type LayerPart, pileUp, type WetOn } from "./compose";
 import { Layer } from "./layer";
 import type { CoverOnLayer, Wet } from "./wet";

@@ -1,5 +1,5 @@
 import type { Kernels } from "../kernels/load";
-import { PLANE } from "../kernels/marks";
+import { PLANE } from "../kernels/tile-size";
 
 /**
  * The tiles of one surface or stroke: a table of addresses in the kernels' memory, 0 where nothing was painted. Each

@@ -1,6 +1,7 @@
 import type { Rgb } from "../colour/srgb";
 import type { Kernels } from "../kernels/load";
-import { TILE, toQ15 } from "../kernels/marks";
+import { toQ15 } from "../kernels/q15";
+import { TILE } from "../kernels/tile-size";
 import { BAND } from "./surface";
 import type { CoverOnLayer } from "./wet";
 

@@ -1,6 +1,7 @@
 import type { Rgb } from "../colour/srgb";
 import type { Kernels } from "../kernels/load";
-import { PLANE, TILE, toQ15 } from "../kernels/marks";
+import { toQ15 } from "../kernels/q15";
+import { PLANE, TILE } from "../kernels/tile-size";
 import { type Blend, blendNumber } from "./blend";
 import type { Tiles } from "./tiles";
 

@@ -1,5 +1,5 @@
 import type { Kernels } from "../kernels/load";
-import { ONE } from "../kernels/marks";
+import { ONE } from "../kernels/q15";
 import { length } from "../numeric/length";
 import { cosDegrees, sinDegrees } from "../numeric/trig";
 import type { Form } from "./forms";

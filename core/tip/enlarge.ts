@@ -1,5 +1,5 @@
 import type { Kernels } from "../kernels/load";
-import { toQ15 } from "../kernels/marks";
+import { toQ15 } from "../kernels/q15";
 
 /**
  * Writes a plane larger into the kernels' memory, linearly between its pixels' middles; beyond the outermost ones it stays as

@@ -1,5 +1,5 @@
 import type { Kernels } from "../kernels/load";
-import { ONE } from "../kernels/marks";
+import { ONE } from "../kernels/q15";
 import type { Picture, Pictures } from "../picture/picture";
 import { drawnSide, drawShape } from "./draw-shape";
 import { Levels } from "./levels";

@@ -1,4 +1,4 @@
-import { ONE } from "../kernels/marks";
+import { ONE } from "../kernels/q15";
 import type { Picture } from "../picture/picture";
 import { halved } from "./resample";
 import type { ImageShape } from "./shape";

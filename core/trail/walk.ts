@@ -11,7 +11,7 @@ const LEAST_STEP = 0.2;
 const MOST_PLACES = 5_000_000;
 /** Readings of one stroke that are farther apart in time, ms, are no pause but a clock that jumped. */
 const LONGEST_GAP = 10_000;
-/** px by which more is held back than must be, so that rounding never decides. */
+/** px, or ms, by which a place may lie beyond what was walked, and by which more is held back than must be: so that rounding never decides. */
 const SLACK = 1e-6;
 /** How much of the newest speed goes into the smoothed one. */
 const SPEED_SHARE = 0.4;
@@ -168,15 +168,15 @@ export class Walker {
       }
       for (;;) {
         const byWay =
-          this.next <= this.walked + chord
+          this.next <= this.walked + chord + SLACK
             ? chord > 0
-              ? before + (u - before) * ((this.next - this.walked) / chord)
+              ? Math.min(u, before + (u - before) * ((this.next - this.walked) / chord))
               : u
             : Number.POSITIVE_INFINITY;
         const byTime =
-          this.nextTime <= from + lasts * u
+          this.nextTime <= from + lasts * u + SLACK
             ? lasts > 0
-              ? Math.max(before, (this.nextTime - from) / lasts)
+              ? Math.min(u, Math.max(before, (this.nextTime - from) / lasts))
               : u
             : Number.POSITIVE_INFINITY;
         if (byWay === Number.POSITIVE_INFINITY && byTime === Number.POSITIVE_INFINITY) break;

@@ -1,7 +1,8 @@
 import { blendOver } from "@core/kernels/blend-reference";
 import { createKernels } from "@core/kernels/load";
-import { ONE, PLANE } from "@core/kernels/marks";
+import { ONE } from "@core/kernels/q15";
 import type { Pixel } from "@core/kernels/reference";
+import { PLANE } from "@core/kernels/tile-size";
 import { blendNames, blendNumber } from "@core/surface/blend";
 import { createCanvas, type GlobalCompositeOperation } from "@napi-rs/canvas";
 import fc from "fast-check";

@@ -1,4 +1,4 @@
-import { ONE } from "@core/kernels/marks";
+import { ONE } from "@core/kernels/q15";
 import * as reference from "@core/kernels/reference";
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";

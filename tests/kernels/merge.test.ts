@@ -1,6 +1,7 @@
 import { createKernels } from "@core/kernels/load";
-import { ONE, PLANE, TILE } from "@core/kernels/marks";
+import { ONE } from "@core/kernels/q15";
 import { sourceOver } from "@core/kernels/reference";
+import { PLANE, TILE } from "@core/kernels/tile-size";
 import { createCanvas } from "@napi-rs/canvas";
 import fc from "fast-check";
 import { expect, test } from "vitest";

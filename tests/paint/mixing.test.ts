@@ -1,7 +1,8 @@
 import { hexToRgb, type Rgb } from "@core/colour/srgb";
-import { ONE, PLANE } from "@core/kernels/marks";
+import { ONE } from "@core/kernels/q15";
+import { PLANE } from "@core/kernels/tile-size";
 import { mixColours, mixSpaces, type SpaceName, spaceNames } from "@core/paint/spaces";
-import { OpenTiles } from "@core/stroke/open-tiles";
+import { OpenTiles } from "@core/stroke/laying/open-tiles";
 import { paintHand } from "@core/stroke/painter";
 import { Surface } from "@core/surface/surface";
 import { converter } from "culori";

@@ -1,5 +1,5 @@
+import { halvedBoxes, WIDEST_RIM } from "@core/stroke/laying/rim";
 import { paintHand } from "@core/stroke/painter";
-import { halvedBoxes, WIDEST_RIM } from "@core/stroke/rim";
 import { Surface } from "@core/surface/surface";
 import { describe, expect, test } from "vitest";
 import { brushOf, lineSamples } from "../helpers";

@@ -1,5 +1,6 @@
 import { createKernels } from "@core/kernels/load";
-import { ONE, TILE } from "@core/kernels/marks";
+import { ONE } from "@core/kernels/q15";
+import { TILE } from "@core/kernels/tile-size";
 import { Surface } from "@core/surface/surface";
 
 export const kernels = createKernels();

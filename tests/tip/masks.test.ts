@@ -1,5 +1,5 @@
 import { createKernels } from "@core/kernels/load";
-import { ONE } from "@core/kernels/marks";
+import { ONE } from "@core/kernels/q15";
 import { type Mask, type MaskAsk, snapPlace, snapSize, TipMasks } from "@core/tip/masks";
 import { drawnKinds, type Shape, shapeOf } from "@core/tip/shape";
 import fc from "fast-check";

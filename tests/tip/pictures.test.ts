@@ -1,5 +1,5 @@
 import { createKernels } from "@core/kernels/load";
-import { ONE } from "@core/kernels/marks";
+import { ONE } from "@core/kernels/q15";
 import type { Picture } from "@core/picture/picture";
 import { listMarks } from "@core/stroke/make-marks";
 import { renderHand } from "@core/stroke/render";

@@ -52,6 +52,32 @@ describe("the path", () => {
   });
 });
 
+describe("a stroke of a whole number of steps", () => {
+  const spacing = 0.25;
+  const brush = brushOf({ tip: { size: 40 }, trail: { spacing } });
+  const cases = Array.from({ length: 80 }, (_, n) => ({ steps: 3 + (n % 20), turn: (n * 137.5 * Math.PI) / 180 }));
+
+  test.each(cases)("$steps steps long, turned by $turn, has its last mark at its end", ({ steps, turn }) => {
+    const length = steps * spacing * 40;
+    const [x, y] = [200 + length * Math.cos(turn), 200 + length * Math.sin(turn)];
+    const marks = listMarks(brush, lineSamples(200, 200, x, y, 7 + (steps % 5)), 1);
+    expect(marks).toHaveLength(steps + 1);
+    const last = marks[steps];
+    expect(Math.hypot(last.x - x, last.y - y)).toBeLessThan(1e-5);
+  });
+
+  test("has its last mark by time at its end, too", () => {
+    const timed = brushOf({ tip: { size: 200 }, trail: { spacing: 10, perSecond: 30 } });
+    for (let n = 1; n < 40; n++) {
+      const ends = [0, (n * 1000) / 30].map((time) => ({ x: 200 + time, y: 200, time: 0.1 + time, pressure: 1 }));
+      expect(
+        listMarks(timed, ends, 1).filter((mark) => mark.distance > 1e-5),
+        String(n),
+      ).toHaveLength(n);
+    }
+  });
+});
+
 describe("spacing along curves", () => {
   const spiral = Array.from({ length: 60 }, (_, i) => ({
     x: 300 + (20 + i * 3) * Math.cos(i / 4),

@@ -1,12 +1,12 @@
-import type { Brush } from "../brush/schema";
-import { chance } from "../chance/counter";
-import { DEEPEST_SHARED, GroundSheet, Lie, MarkSheet } from "../ground/catch";
-import { type Ground, groundLaws } from "../ground/model";
-import { q15At, toQ15 } from "../kernels/marks";
-import type { Pictures } from "../picture/picture";
-import { qualityIndex } from "../qualities/table";
-import type { Surface } from "../surface/surface";
-import { markField } from "./mark-list";
+import type { Brush } from "../../brush/schema";
+import { chance } from "../../chance/counter";
+import { DEEPEST_SHARED, GroundSheet, Lie, MarkSheet } from "../../ground/catch";
+import { type Ground, groundLaws } from "../../ground/model";
+import { q15At, toQ15 } from "../../kernels/q15";
+import type { Pictures } from "../../picture/picture";
+import { qualityIndex } from "../../qualities/table";
+import type { Surface } from "../../surface/surface";
+import { markField } from "../mark-list";
 
 const { depth, grainScale } = qualityIndex;
 const LEAST_SCALE = 0.05;

@@ -1,10 +1,10 @@
-import { fromLinear, toLinear } from "../colour/srgb";
-import type { Kernels } from "../kernels/load";
-import { ONE } from "../kernels/marks";
-import { pigmentNumbers } from "../paint/pigment";
-import { mixSpaces, type SpaceName, spaceNames } from "../paint/spaces";
-import type { Surface } from "../surface/surface";
-import type { Cover, Wet, WetBody } from "../surface/wet";
+import { fromLinear, toLinear } from "../../colour/srgb";
+import type { Kernels } from "../../kernels/load";
+import { ONE } from "../../kernels/q15";
+import { pigmentNumbers } from "../../paint/pigment";
+import { mixSpaces, type SpaceName, spaceNames } from "../../paint/spaces";
+import type { Surface } from "../../surface/surface";
+import type { Cover, Wet, WetBody } from "../../surface/wet";
 
 const ENCODE_STEPS = 4096;
 

@@ -1,9 +1,9 @@
-import type { Brush } from "../brush/schema";
-import { intoOklch, outOfOklch, shiftOklch } from "../colour/oklch";
-import type { Rgb } from "../colour/srgb";
-import { q15At } from "../kernels/marks";
-import { qualityIndex, qualityRow } from "../qualities/table";
-import { variesWithinStroke } from "../response/sources";
+import type { Brush } from "../../brush/schema";
+import { intoOklch, outOfOklch, shiftOklch } from "../../colour/oklch";
+import type { Rgb } from "../../colour/srgb";
+import { q15At } from "../../kernels/q15";
+import { qualityIndex } from "../../qualities/table";
+import type { Manner } from "../plan";
 
 /** The colours a stroke is painted with. */
 export interface Ink {
@@ -15,9 +15,11 @@ export interface Ink {
 
 const { hue, saturation, lightness, second } = qualityIndex;
 
-/** Whether a brush's colour differs from mark to mark. */
-export function tintsMarks(brush: Brush): boolean {
-  return brush.responses.some((r) => qualityRow(r.quality).family === "colour" && variesWithinStroke(r.source));
+/** What finds the colours of this brush's marks, where they are laid in a manner. */
+export function inkingOf({ tip }: Brush, ink: Ink, manner: Manner): Inking {
+  const { shape } = tip;
+  if (manner !== "toned" || shape.kind !== "image") return new Inking(ink, 0, false);
+  return new Inking(ink, shape.depth, shape.colour === "two-tone");
 }
 
 /** Finds the colours of a stroke's marks. The last one asked for stays in its fields, Q15, so that a mark costs no allocation. */

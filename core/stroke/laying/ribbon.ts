@@ -1,15 +1,16 @@
-import { ONE, TILE } from "../kernels/marks";
-import { cosDegrees, sinDegrees } from "../numeric/trig";
-import type { Pictures } from "../picture/picture";
-import { qualityIndex } from "../qualities/table";
-import type { Surface } from "../surface/surface";
-import type { Tiles } from "../surface/tiles";
-import { MissingPicture } from "../tip/forms";
-import { readPicture, type Sheet } from "../tip/read-picture";
-import { halved } from "../tip/resample";
-import type { ImageShape } from "../tip/shape";
+import { ONE } from "../../kernels/q15";
+import { TILE } from "../../kernels/tile-size";
+import { cosDegrees, sinDegrees } from "../../numeric/trig";
+import type { Pictures } from "../../picture/picture";
+import { qualityIndex } from "../../qualities/table";
+import type { Surface } from "../../surface/surface";
+import type { Tiles } from "../../surface/tiles";
+import { MissingPicture } from "../../tip/forms";
+import { readPicture, type Sheet } from "../../tip/read-picture";
+import { halved } from "../../tip/resample";
+import type { ImageShape } from "../../tip/shape";
+import { markField } from "../mark-list";
 import type { Inking } from "./ink";
-import { markField } from "./mark-list";
 
 const { size: sizeAt, flow, opacity } = qualityIndex;
 

@@ -1,9 +1,9 @@
-import type { GroundSheet } from "../ground/catch";
-import { PLANE } from "../kernels/marks";
-import type { Rim } from "../paint/model";
-import type { Surface } from "../surface/surface";
-import type { Tiles } from "../surface/tiles";
-import type { Finish } from "../surface/wet";
+import type { GroundSheet } from "../../ground/catch";
+import { PLANE } from "../../kernels/tile-size";
+import type { Rim } from "../../paint/model";
+import type { Surface } from "../../surface/surface";
+import type { Tiles } from "../../surface/tiles";
+import type { Finish } from "../../surface/wet";
 
 /** The widest rim, px: no tile looks farther than to its neighbours. */
 export const WIDEST_RIM = 28;

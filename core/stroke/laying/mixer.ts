@@ -1,13 +1,14 @@
-import type { Brush } from "../brush/schema";
-import type { Rgb } from "../colour/srgb";
-import { MARK_BYTES, ONE } from "../kernels/marks";
-import { exp, power } from "../numeric/power";
-import { boxFor } from "../paint/soften";
-import { mixSpaces, type SpaceName } from "../paint/spaces";
-import { qualityIndex } from "../qualities/table";
-import type { Surface } from "../surface/surface";
-import type { WetBody } from "../surface/wet";
-import { markField } from "./mark-list";
+import type { Brush } from "../../brush/schema";
+import type { Rgb } from "../../colour/srgb";
+import { MARK_BYTES, markWord } from "../../kernels/mark-record";
+import { ONE } from "../../kernels/q15";
+import { exp, power } from "../../numeric/power";
+import { boxFor } from "../../paint/soften";
+import { mixSpaces, type SpaceName } from "../../paint/spaces";
+import { qualityIndex } from "../../qualities/table";
+import type { Surface } from "../../surface/surface";
+import type { WetBody } from "../../surface/wet";
+import { markField } from "../mark-list";
 import { OpenTiles } from "./open-tiles";
 
 const { size, mixing, carry, soften } = qualityIndex;
@@ -20,20 +21,6 @@ const TALL = 128;
 const MARGIN = 16;
 /** The empty bytes before a mask's first row. */
 const EDGE = 32;
-
-/**
- * How a brush mixes. changing: it works on the paint that is there; lending: it takes its colour from what was there before
- * the stroke, and lays it as other strokes do, for it joins by a blend mode, evenly or with a rim.
- */
-export function mixingOf({ paint, tip }: Brush): "none" | "changing" | "lending" {
-  // A picture that is bent along the path is no row of marks.
-  if (tip.shape.kind === "image" && tip.shape.laid === "bent") return "none";
-  if (paint.soften > 0) return "changing";
-  if (paint.mixing === 0) return "none";
-  return paint.blend === "source-over" && paint.build === "build-up" && paint.rim.strength === 0
-    ? "changing"
-    : "lending";
-}
 
 /** The part of a stroke that takes paint from the surface; marks come to it one by one, in their order. */
 export class Mixer {
@@ -71,18 +58,18 @@ export class Mixer {
 
   /**
    * Lays one mark.
-   * @param mark the address of its record @param tall its mask's height, px @param row @param at its qualities
+   * @param mark the address of its record @param row @param at its qualities
    * @param colour the brush's own, sRGB @param left @param top the whole px it stands on
    */
-  lay(mark: number, tall: number, row: Float64Array, at: number, colour: Rgb, left: number, top: number): void {
+  lay(mark: number, row: Float64Array, at: number, colour: Rgb, left: number, top: number): void {
     const { heap, run } = this.surface.kernels;
     const share = row[at + mixing];
     this.settle(colour);
     if (row[at + soften] >= LEAST_BLUR) this.soften(mark, row[at + soften]);
-    if (heap.i32[mark / 4 + 7] === 0) return;
+    if (heap.i32[mark / 4 + markWord.flow] === 0) return;
     if (this.dragged) this.drag(mark, row, at, share, left, top);
     else {
-      const scale = this.average(mark, tall, row, at);
+      const scale = this.average(mark, row, at);
       for (let p = 0; p < this.planes; p++) heap.f32[this.own / BYTES + p] = scale * this.mixed(p, share);
       run.layMixed(mark, this.own);
       this.keepLast(mark);
@@ -94,21 +81,21 @@ export class Mixer {
   private soften(mark: number, sigma: number): void {
     this.tiles.use();
     const { heap, run } = this.surface.kernels;
-    const words = heap.i32.subarray(mark / 4, mark / 4 + 8);
+    const word = mark / 4;
     const { radius, ends } = boxFor(sigma);
-    const flow = words[7];
-    const bytes = run.softenRoom(words[5], words[6], radius);
+    const flow = heap.i32[word + markWord.flow];
+    const bytes = run.softenRoom(heap.i32[word + markWord.width], heap.i32[word + markWord.height], radius);
     const room = heap.take(bytes);
-    heap.i32[mark / 4 + 7] = ONE;
+    heap.i32[word + markWord.flow] = ONE;
     run.soften(mark, radius, ends, room);
-    heap.i32[mark / 4 + 7] = flow;
+    heap.i32[word + markWord.flow] = flow;
     heap.give(room, bytes);
   }
 
   /** The colour that one mark has from its own and what it takes, and in `strength` how much of it there is. */
-  lend(mark: number, tall: number, row: Float64Array, at: number, colour: Rgb): Rgb {
+  lend(mark: number, row: Float64Array, at: number, colour: Rgb): Rgb {
     this.settle(colour);
-    const scale = this.average(mark, tall, row, at);
+    const scale = this.average(mark, row, at);
     this.begun = true;
     const share = row[at + mixing];
     const alpha = this.mixed(this.planes - 1, share);
@@ -126,8 +113,11 @@ export class Mixer {
   /** Keeps the mark's record, mask and spans: the store of masks may drop them, and must not be seen to. */
   private keepLast(mark: number): void {
     const { heap } = this.surface.kernels;
-    const [mask, spans, stride] = heap.i32.subarray(mark / 4, mark / 4 + 3);
-    const height = heap.i32[mark / 4 + 6];
+    const word = mark / 4;
+    const mask = heap.i32[word + markWord.mask];
+    const spans = heap.i32[word + markWord.spans];
+    const stride = heap.i32[word + markWord.stride];
+    const height = heap.i32[word + markWord.height];
     const maskBytes = stride * height * 2 + 2 * EDGE;
     const bytes = MARK_BYTES + maskBytes + height * 8;
     if (bytes > this.lastBytes) {
@@ -139,8 +129,8 @@ export class Mixer {
     heap.u8.copyWithin(last, mark, mark + MARK_BYTES);
     heap.u8.copyWithin(last + MARK_BYTES, mask - EDGE, mask - EDGE + maskBytes);
     heap.u8.copyWithin(last + MARK_BYTES + maskBytes, spans, spans + height * 8);
-    heap.i32[last / 4] = last + MARK_BYTES + EDGE;
-    heap.i32[last / 4 + 1] = last + MARK_BYTES + maskBytes;
+    heap.i32[last / 4 + markWord.mask] = last + MARK_BYTES + EDGE;
+    heap.i32[last / 4 + markWord.spans] = last + MARK_BYTES + maskBytes;
   }
 
   private wayOf(row: Float64Array, at: number): number {
@@ -156,10 +146,11 @@ export class Mixer {
   }
 
   /** Takes up the mean of what the mark meets. @returns what the mixed numbers are scaled by */
-  private average(mark: number, tall: number, row: Float64Array, at: number): number {
+  private average(mark: number, row: Float64Array, at: number): number {
     this.tiles.use();
     const { heap, run } = this.surface.kernels;
     const { carriedMean, planes } = this;
+    const tall = heap.i32[mark / 4 + markWord.height];
     const share = row[at + mixing];
     const length = row[at + carry] * row[at + size];
     const spent = this.wayOf(row, at) / length;

@@ -1,0 +1,40 @@
+import { MARK_WORDS, markWord } from "../../kernels/mark-record";
+import type { Paint } from "../../paint/model";
+import type { Surface } from "../../surface/surface";
+import { Tiles } from "../../surface/tiles";
+import type { WetBody } from "../../surface/wet";
+import { BATCH, type MarkBatch } from "./mark-batch";
+
+/** Lays a batch of marks a second time, as height: each builds up to its own. */
+export class BodyPile {
+  readonly wet: WetBody;
+  private readonly heights = new Int16Array(BATCH);
+
+  constructor(
+    private readonly surface: Surface,
+    paint: Paint,
+  ) {
+    this.wet = {
+      tiles: new Tiles(surface.kernels, surface.columns, surface.rows, 1),
+      full: paint.body,
+      levels: paint.levels,
+    };
+  }
+
+  /** Remembers the height, Q15, of the batch's newest mark. */
+  note(batch: MarkBatch, height: number): void {
+    this.heights[batch.count - 1] = height;
+  }
+
+  pile(batch: MarkBatch): void {
+    const { heights, wet } = this;
+    const { kernels, columns, rows, dirty } = this.surface;
+    for (let i = 0; i < batch.count; i++) {
+      batch.words[i * MARK_WORDS + markWord.opacity] = heights[i];
+      batch.words[i * MARK_WORDS + markWord.underCeiling] = 0;
+    }
+    batch.upload();
+    kernels.onTile((index) => wet.tiles.make(index));
+    kernels.run.coverBuild(batch.address, batch.count, wet.tiles.table, columns, rows, dirty);
+  }
+}

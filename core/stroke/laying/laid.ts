@@ -1,0 +1,101 @@
+import { markWord } from "../../kernels/mark-record";
+import { q15At, toQ15 } from "../../kernels/q15";
+import { qualityIndex } from "../../qualities/table";
+import { Tiles } from "../../surface/tiles";
+import { LaidStroke, type Wet } from "../../surface/wet";
+import type { StrokePlan } from "../plan";
+import { BodyPile } from "./body-pile";
+import { type Inking, inkingOf } from "./ink";
+import type { Laying, LayingMeans } from "./laying";
+import { MarkWriter } from "./mark-writer";
+import { Mixer } from "./mixer";
+import { RimFinish } from "./rim";
+
+const { flow, body } = qualityIndex;
+
+/** Marks on tiles of their own, which join the layer as the stroke dries. */
+export class LaidMarks implements Laying {
+  laid = 0;
+  private readonly tiles: Tiles;
+  private readonly stroke: LaidStroke;
+  private readonly writer: MarkWriter;
+  private readonly inking: Inking;
+  private readonly rim: RimFinish | undefined;
+  private readonly pile: BodyPile | undefined;
+  /** Gives marks the colour of what was there before the stroke. */
+  private readonly lender: Mixer | undefined;
+  private coloured = false;
+
+  constructor(
+    private readonly means: LayingMeans,
+    private readonly plan: Extract<StrokePlan, { kind: "laid" }>,
+  ) {
+    const { surface, brush, ink } = means;
+    const { kernels, columns, rows } = surface;
+    const { paint, tip } = brush;
+    this.tiles = new Tiles(kernels, columns, rows, plan.planes);
+    this.inking = inkingOf(brush, ink, plan.manner);
+    const plain = plan.manner === "cover" || plan.manner === "tint";
+    this.writer = new MarkWriter(means, !plan.lends && plain && paint.build === "build-up");
+    if (plan.rim) this.rim = new RimFinish(surface, this.tiles, plan.rim, tip.size, paint.opacity);
+    if (plan.body) this.pile = new BodyPile(surface, paint);
+    if (plan.lends) this.lender = new Mixer(surface, brush, undefined);
+    this.stroke = new LaidStroke(kernels, this.tiles, plan.joins, ink.colour, this.rim, this.pile?.wet);
+  }
+
+  get wet(): Wet {
+    return this.stroke;
+  }
+
+  enter(row: Float64Array, at: number): void {
+    const { writer, plan, pile } = this;
+    const to = writer.write(row, at);
+    if (to < 0) return;
+    if (plan.manner !== "cover" || !this.coloured) this.settleColour(row, at);
+    pile?.note(writer.batch, q15At(row, at + body));
+    if (this.lender) this.lend(this.lender, to, row, at);
+    else if (plan.manner !== "cover") writer.batch.setColours(to, this.inking);
+    if (writer.batch.full) this.flush();
+  }
+
+  flush(): void {
+    const { batch } = this.writer;
+    if (batch.count === 0) return;
+    const { kernels, columns, rows, dirty } = this.means.surface;
+    batch.upload();
+    kernels.onTile((index) => this.tiles.make(index));
+    this.writer.meetGround(this.rim);
+    kernels.run[this.plan.law](batch.address, batch.count, this.tiles.table, columns, rows, dirty);
+    this.pile?.pile(batch);
+    this.laid += batch.count;
+    batch.clear();
+  }
+
+  end(): void {
+    this.flush();
+  }
+
+  release(): void {
+    this.writer.release();
+    this.lender?.release();
+    this.lender?.tiles.release();
+  }
+
+  /** The colour of a mark; in one colour, the first mark's is the whole stroke's. */
+  private settleColour(row: Float64Array, at: number): void {
+    this.inking.settle(row, at);
+    if (this.plan.manner === "cover") this.stroke.colour = this.inking.colour;
+    this.coloured = true;
+  }
+
+  /** Gives the mark that was entered last the colour it takes from what was there before the stroke. */
+  private lend(lender: Mixer, to: number, row: Float64Array, at: number): void {
+    const { batch } = this.writer;
+    batch.uploadOne(to);
+    const [red, green, blue] = lender.lend(batch.address, row, at, this.inking.colour);
+    batch.words[to + markWord.flow] = toQ15(row[at + flow] * lender.strength);
+    batch.words[to + markWord.red] = toQ15(red);
+    batch.words[to + markWord.green] = toQ15(green);
+    batch.words[to + markWord.blue] = toQ15(blue);
+  }
+}

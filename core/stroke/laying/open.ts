@@ -1,0 +1,68 @@
+import { markWord } from "../../kernels/mark-record";
+import { q15At, toQ15 } from "../../kernels/q15";
+import { qualityIndex } from "../../qualities/table";
+import type { Wet } from "../../surface/wet";
+import type { StrokePlan } from "../plan";
+import { BodyPile } from "./body-pile";
+import { type Inking, inkingOf } from "./ink";
+import type { Laying, LayingMeans } from "./laying";
+import { MarkWriter } from "./mark-writer";
+import { Mixer } from "./mixer";
+
+const { flow, opacity, body } = qualityIndex;
+
+/** Marks that work on the layer's own paint, one after the other. */
+export class OpenMarks implements Laying {
+  laid = 0;
+  private readonly writer: MarkWriter;
+  private readonly inking: Inking;
+  private readonly mixer: Mixer;
+  private readonly pile: BodyPile | undefined;
+
+  constructor(
+    private readonly means: LayingMeans,
+    plan: Extract<StrokePlan, { kind: "open" }>,
+  ) {
+    const { surface, brush, ink } = means;
+    this.writer = new MarkWriter(means, false);
+    this.inking = inkingOf(brush, ink, "cover");
+    if (plan.body) this.pile = new BodyPile(surface, brush.paint);
+    this.mixer = new Mixer(surface, brush, this.pile?.wet);
+  }
+
+  get wet(): Wet {
+    return this.mixer.tiles;
+  }
+
+  enter(row: Float64Array, at: number): void {
+    const { writer, inking, pile, means } = this;
+    const to = writer.write(row, at);
+    if (to < 0) return;
+    const { batch, placer } = writer;
+    const { paint } = means.brush;
+    inking.settle(row, at);
+    pile?.note(batch, q15At(row, at + body));
+    // The stroke's ceiling is the brush's opacity; what drives it changes how far a mark goes.
+    const share = paint.opacity > 0 ? row[at + opacity] / paint.opacity : 0;
+    batch.words[to + markWord.flow] = toQ15(row[at + flow] * share);
+    batch.upload();
+    writer.meetGround();
+    this.mixer.lay(batch.address, row, at, inking.colour, placer.left, placer.top);
+    pile?.pile(batch);
+    batch.clear();
+    this.laid++;
+  }
+
+  flush(): void {
+    // Each mark changes what the next one meets: none ever waits.
+  }
+
+  end(): void {
+    this.flush();
+  }
+
+  release(): void {
+    this.writer.release();
+    this.mixer.release();
+  }
+}

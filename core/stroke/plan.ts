@@ -1,0 +1,199 @@
+import { isThere, ownValue } from "../brush/quality-of";
+import type { Brush } from "../brush/schema";
+import type { LawName } from "../kernels/load";
+import type { Rim } from "../paint/model";
+import type { SpaceName } from "../paint/spaces";
+import { qualities, qualityRow } from "../qualities/table";
+import { variesWithinStroke } from "../response/sources";
+import type { Blend } from "../surface/blend";
+
+/** Where a stroke is to lie. */
+export interface StrokePlace {
+  /** On a layer's mask, which has no colour. */
+  readonly mask?: boolean;
+  /** It takes paint away instead of laying it. */
+  readonly erases?: boolean;
+  /** Whether the surface has a grain of its own. */
+  readonly paper?: boolean;
+}
+
+/** What marks bring: coverage in one colour, a colour each, their picture's own colours, or tones of their colour. */
+export type Manner = "cover" | "tint" | "own" | "toned";
+
+/** A setting that may have no effect beside others. */
+export type Setting =
+  | "blend"
+  | "build"
+  | "rim"
+  | "ragged"
+  | "mixing"
+  | "taking"
+  | "soften"
+  | "body"
+  | "ground"
+  | "pictureColours"
+  | "colourOfMarks"
+  | "colour";
+
+/** A setting that a brush has and that does nothing, and why. */
+export interface Ignored {
+  readonly setting: Setting;
+  /** Follows "no effect: ". */
+  readonly why: string;
+}
+
+interface OnTilesOfItsOwn {
+  readonly manner: Manner;
+  readonly planes: 1 | 4;
+  /** How the whole stroke joins its layer. */
+  readonly joins: Blend | "erase";
+  readonly rim: Rim | undefined;
+}
+
+/**
+ * How a stroke is laid. laid: on tiles of its own, which join the layer as it dries; with `lends`, its marks take their colour
+ * from what was there before the stroke. open: it works on the layer's own paint. bent: a picture along the path.
+ */
+export type StrokePlan = (
+  | (OnTilesOfItsOwn & {
+      readonly kind: "laid";
+      readonly law: LawName;
+      readonly lends: boolean;
+      readonly body: boolean;
+    })
+  | { readonly kind: "open"; readonly space: SpaceName; readonly body: boolean }
+  | (OnTilesOfItsOwn & { readonly kind: "bent" })
+) & { readonly ignored: readonly Ignored[] };
+
+/** How a stroke of this brush is laid there, and what of its settings has no effect. Muted responses count for nothing. */
+export function planStroke(brush: Brush, place: StrokePlace = {}): StrokePlan {
+  const kind = kindOf(brush, place);
+  const { paint } = brush;
+  const ignored = rules(brush, place, kind).flatMap(({ setting, set, why }): Ignored[] =>
+    set && why !== undefined ? [{ setting, why }] : [],
+  );
+  const does = (setting: Setting) => !ignored.some((one) => one.setting === setting);
+  const body = paint.body > 0 && does("body");
+  if (kind === "open") return { kind, space: paint.space, body, ignored };
+  const manner = mannerOf(brush, place, kind);
+  const tiles: OnTilesOfItsOwn = {
+    manner,
+    planes: manner === "cover" ? 1 : 4,
+    joins: place.erases ? "erase" : paint.blend,
+    rim:
+      hasRim(brush, place) && does("rim") ? { ...paint.rim, ragged: does("ragged") ? paint.rim.ragged : 0 } : undefined,
+  };
+  if (kind === "bent") return { kind, ...tiles, ignored };
+  const law: LawName = `${manner}${paint.build === "even" ? "Even" : "Build"}`;
+  return { kind: "laid", ...tiles, law, lends: kind === "lent", body, ignored };
+}
+
+/** As a plan's kind, a stroke whose marks take colour from before it told apart. */
+type Kind = "laid" | "lent" | "open" | "bent";
+
+function kindOf(brush: Brush, place: StrokePlace): Kind {
+  const { paint, tip } = brush;
+  // A picture that is bent along the path is no row of marks.
+  if (tip.shape.kind === "image" && tip.shape.laid === "bent") return "bent";
+  if (isColourless(place)) return "laid";
+  if (paint.soften > 0) return "open";
+  if (paint.mixing === 0) return "laid";
+  const plain = paint.blend === "source-over" && paint.build === "build-up" && !hasRim(brush, place);
+  return plain ? "open" : "lent";
+}
+
+function mannerOf({ tip, responses }: Brush, place: StrokePlace, kind: Kind): Manner {
+  const { shape } = tip;
+  if (isColourless(place)) return "cover";
+  if (kind === "lent") return "tint";
+  if (shape.kind === "image" && shape.colour === "own") return "own";
+  if (shape.kind === "image" && shape.colour !== "ink") return "toned";
+  if (kind === "bent") return "cover";
+  return responses.some(changesColour) ? "tint" : "cover";
+}
+
+/** What erases and what is painted on a mask has no colour: there is nothing to mix, and only what covers counts. */
+function isColourless({ mask, erases }: StrokePlace): boolean {
+  return mask === true || erases === true;
+}
+
+/** Whether a stroke's edge is worked on once its marks are laid. */
+function hasRim({ paint, ground }: Brush, { paper }: StrokePlace): boolean {
+  return paint.rim.strength > 0 || (paint.rim.ragged > 0 && hasStillGrain({ ground }, paper));
+}
+
+/** Whether there is a grain under the stroke whose valleys can eat into an edge. */
+function hasStillGrain({ ground }: Pick<Brush, "ground">, paper: boolean | undefined): boolean {
+  return ground ? ground.anchor !== "mark" : paper === true;
+}
+
+/** Whether a response gives each mark a colour of its own. */
+function changesColour({ quality, source, muted }: Brush["responses"][number]): boolean {
+  return !muted && qualityRow(quality).family === "colour" && variesWithinStroke(source);
+}
+
+interface Rule {
+  readonly setting: Setting;
+  /** Whether the brush has it. */
+  readonly set: boolean;
+  /** Why it has no effect; undefined where it has one. */
+  readonly why: string | undefined;
+}
+
+/** Each setting that may meet another that leaves it nothing to do. */
+function rules(brush: Brush, place: StrokePlace, kind: Kind): readonly Rule[] {
+  const { paint, ground, tip, responses } = brush;
+  const { shape } = tip;
+  const bent = kind === "bent" ? "the picture is bent along the path and not laid in marks" : undefined;
+  const uncoloured = place.mask ? "a mask has no colour" : place.erases ? "an eraser brings no colour" : undefined;
+  const open =
+    kind === "open" ? `${paint.soften > 0 ? "softening" : "mixing"} works on the paint that is there` : undefined;
+  const wet = open ?? (kind === "lent" ? "the colour is taken from the surface" : undefined);
+  const softens = kind === "open" && paint.soften > 0 ? open : undefined;
+  const pictured =
+    shape.kind === "image" && shape.colour === "own" && !wet ? "the tip's picture brings its own colours" : undefined;
+  const picture = shape.kind === "image" && shape.colour !== "ink";
+  return [
+    { setting: "blend", set: paint.blend !== "source-over", why: uncoloured ?? softens },
+    { setting: "build", set: paint.build === "even", why: softens ?? bent },
+    { setting: "rim", set: hasRim(brush, place), why: softens },
+    {
+      setting: "ragged",
+      set: paint.rim.ragged > 0,
+      why: softens ?? bent ?? raggedWhy(brush, place),
+    },
+    { setting: "mixing", set: paint.mixing > 0, why: uncoloured ?? bent },
+    {
+      setting: "taking",
+      set: paint.mixing > 0 && paint.taking === "dragged",
+      why:
+        uncoloured ??
+        bent ??
+        (kind === "lent" ? "a stroke with a blend mode, an even build or a rim takes one mean colour" : undefined),
+    },
+    { setting: "soften", set: paint.soften > 0, why: uncoloured ?? bent },
+    { setting: "body", set: paint.body > 0, why: uncoloured ?? bent },
+    { setting: "ground", set: ground !== null, why: bent },
+    { setting: "pictureColours", set: picture, why: uncoloured ?? wet },
+    { setting: "colour", set: colourIsSet(brush), why: uncoloured ?? pictured },
+    // Along a bent picture the first mark’s colour is the whole stroke’s: it has an effect.
+    { setting: "colourOfMarks", set: responses.some(changesColour), why: uncoloured ?? pictured },
+  ];
+}
+
+function raggedWhy({ ground }: Brush, { paper }: StrokePlace): string | undefined {
+  if (hasStillGrain({ ground }, paper)) return undefined;
+  return ground ? "the grain goes along with each mark" : "there is no ground";
+}
+
+/** Whether a brush changes the colour that is picked, for whole strokes. */
+function colourIsSet(brush: Brush): boolean {
+  const names = (Object.keys(qualities) as (keyof typeof qualities)[]).filter(
+    (name) => qualityRow(name).family === "colour" && isThere(brush, name),
+  );
+  return names.some(
+    (name) =>
+      ownValue(brush, name) !== qualityRow(name).base ||
+      brush.responses.some((r) => r.quality === name && !r.muted && !variesWithinStroke(r.source)),
+  );
+}
