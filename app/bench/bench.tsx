@@ -342,7 +342,9 @@ export function Bench({ kept, others, madeFrom }: Props) {
               }}
             />
           )}
-          {panel === "bodies" && <Bodies brush={brush} run={run} paper={paper} pictures={pictures} />}
+          {panel === "bodies" && (
+            <Bodies brush={brush} run={run} paper={paper} pictures={pictures} grained={view.grain !== null} />
+          )}
         </main>
         <KeysDialog
           open={extra === "keys"}

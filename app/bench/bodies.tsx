@@ -1,9 +1,11 @@
 import type { Brush } from "@core/brush";
 import { qualityNames, qualityRow } from "@core/qualities/table";
 import type { Body } from "@core/quality/row";
-import { memo, type ReactNode, type RefObject, useEffect, useRef } from "react";
+import { planStroke } from "@core/stroke/plan";
+import { memo, type ReactNode, type RefObject, useEffect, useMemo, useRef } from "react";
 import type { Tell } from "~/workers/messages";
 import { GroundSettings, SmoothButton } from "./ground-settings";
+import { IdleNote } from "./idle-note";
 import { PaintSettings } from "./paint-settings";
 import type { PaperHandle } from "./paper-sheet";
 import { PlacingLine } from "./placing-line";
@@ -22,10 +24,12 @@ interface Props {
   readonly run: (command: Command) => void;
   readonly paper: RefObject<PaperHandle | null>;
   readonly pictures: Extract<Tell, { kind: "vignettes" }> | undefined;
+  /** Whether the paper has a grain of its own. */
+  readonly grained: boolean;
 }
 
 /** The bodies of a brush, left to right in the order in which a mark comes about. */
-export const Bodies = memo(function Bodies({ brush, run, paper, pictures }: Props) {
+export const Bodies = memo(function Bodies({ brush, run, paper, pictures, grained }: Props) {
   // The proofs come first: the small pictures wait until the brush rests for a moment.
   useEffect(() => {
     const timer = setTimeout(() => paper.current?.vignettes(brush, FIGURE_WIDTH, FIGURE_HEIGHT), FIGURE_PAUSE);
@@ -33,6 +37,7 @@ export const Bodies = memo(function Bodies({ brush, run, paper, pictures }: Prop
   }, [brush, paper]);
   const { tip, trail, ground } = brush;
   const shapeName = tip.shape.kind === "image" ? "picture" : tip.shape.kind;
+  const { ignored } = useMemo(() => planStroke(brush, { paper: grained }), [brush, grained]);
   const lines = (body: Body) =>
     qualityNames
       .filter((name) => qualityRow(name).body === body)
@@ -47,6 +52,7 @@ export const Bodies = memo(function Bodies({ brush, run, paper, pictures }: Prop
         <ShapeLine shape={tip.shape} run={run} />
         {lines("tip")}
         <PlacingLine pivot={tip.pivot} mirror={tip.mirror} run={run} />
+        <IdleNote ignored={ignored} body="tip" />
       </Panel>
       <Panel title="Trail" says="how marks are laid" figure={<TrailFigure brush={brush} />}>
         {lines("trail")}
@@ -70,6 +76,7 @@ export const Bodies = memo(function Bodies({ brush, run, paper, pictures }: Prop
         <GroundSettings ground={ground} run={run} />
         {ground && lines("ground")}
         {ground && <SmoothButton run={run} />}
+        <IdleNote ignored={ignored} body="ground" />
       </Panel>
       <Panel
         title="Paint"
@@ -77,6 +84,7 @@ export const Bodies = memo(function Bodies({ brush, run, paper, pictures }: Prop
         figure={<Bitmap picture={pictures?.paint} label="Coverage after one to seven passes" />}
       >
         <PaintSettings brush={brush} run={run} />
+        <IdleNote ignored={ignored} body="paint" />
       </Panel>
     </div>
   );

@@ -102,6 +102,8 @@ export function RangeLine({ label, value, low, high, step, unit = "", onChange, 
         aria-valuetext={shown}
         onChange={(event) => onChange(Number(event.target.value))}
         onPointerUp={onDone}
+        // Each step by a key is a step of its own.
+        onKeyUp={onDone}
       />
       <span className="w-16 text-right font-mono text-[13px]">{shown}</span>
     </label>

@@ -57,8 +57,8 @@ export function useViewSettings(): [ViewSettings, (patch: Partial<ViewSettings>)
   const [view, setView] = useState(usualView);
   // Not while the server renders: the first picture is the usual one.
   useEffect(() => {
-    const kept = viewSchema.safeParse(JSON.parse(safely(() => localStorage.getItem(KEY)) ?? "null"));
-    if (kept.success) setView(kept.data);
+    const kept = keptView(() => localStorage.getItem(KEY));
+    if (kept) setView(kept);
   }, []);
   const change = (patch: Partial<ViewSettings>) => {
     const next = { ...view, ...patch };
@@ -66,6 +66,11 @@ export function useViewSettings(): [ViewSettings, (patch: Partial<ViewSettings>)
     safely(() => localStorage.setItem(KEY, JSON.stringify(next)));
   };
   return [view, change];
+}
+
+/** The settings that a browser has kept; undefined where it has none, or what it has is damaged or of another time. */
+export function keptView(read: () => string | null): ViewSettings | undefined {
+  return viewSchema.safeParse(safely(() => JSON.parse(read() ?? "null"))).data;
 }
 
 /** A browser may forbid keeping; then the settings last as long as the page. */

@@ -1,5 +1,6 @@
 import { createHash, randomBytes } from "node:crypto";
 import type { Database } from "../database/connect";
+import { isDuplicate } from "../database/faults";
 import { newId } from "../identifier";
 import { hashPassword, verifyPassword } from "./password";
 
@@ -26,7 +27,7 @@ export async function createAccount(
     });
     return account;
   } catch (error) {
-    if ((error as { code?: string }).code === "ER_DUP_ENTRY") return undefined;
+    if (isDuplicate(error)) return undefined;
     throw error;
   }
 }

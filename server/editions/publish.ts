@@ -4,12 +4,13 @@ import { writeRgba } from "@core/formats/png/png";
 import { decode } from "fast-png";
 import type { Account } from "../accounts/repository";
 import type { Database } from "../database/connect";
+import { isDuplicate } from "../database/faults";
 import { pictureFiles } from "../images/pictures";
 import { keepImage } from "../images/repository";
 import { stripJob } from "../render/job";
-import type { RenderPool } from "../render/pool";
+import type { StripPainter } from "../render/pool";
 import { brushesOfSet, type KeptSet } from "../sets/repository";
-import { addEdition } from "./repository";
+import { addEdition, hasVersion } from "./repository";
 
 const STRIP_WIDTH = 720;
 const STRIP_HEIGHT = 96;
@@ -22,11 +23,16 @@ export type Publication = { readonly id: string } | { readonly fault: string };
 /** Publishes a set as an immutable edition: packs it with its specimen and keeps the bytes. */
 export async function publish(
   database: Database,
-  pool: RenderPool,
+  pool: StripPainter,
   account: Account,
   set: KeptSet,
   version: string,
 ): Promise<Publication> {
+  const exists = {
+    fault: `Edition ${version} of this set is already published; it cannot change. Choose a higher number.`,
+  };
+  // Painting takes a while: what cannot be published is not painted.
+  if (await hasVersion(database, set.id, version)) return exists;
   const members = await brushesOfSet(database, account.id, set);
   if (members.length === 0) return { fault: "A set needs at least one brush before it is published." };
   const taken = new Set<string>();
@@ -56,23 +62,23 @@ export async function publish(
     brushes: new Map(entries.map((e) => [e.file, e.brush])),
     files: new Map([["specimen.png", specimen], ...tips]),
   });
-  const specimenSha256 = await keepImage(database, specimen, "specimen.png");
-  const id = await addEdition(database, {
-    setId: set.id,
-    version,
-    name: set.name,
-    studio: account.studio,
-    bytes,
-    specimenSha256,
-  });
-  return id
-    ? { id }
-    : { fault: `Edition ${version} of this set is already published; it cannot change. Choose a higher number.` };
+  const { name } = set;
+  const { studio } = account;
+  try {
+    return await database.transaction(async (change) => {
+      const specimenSha256 = await keepImage(change, specimen, "specimen.png");
+      return { id: await addEdition(change, { setId: set.id, version, name, studio, bytes, specimenSha256 }) };
+    });
+  } catch (error) {
+    // Somebody has published the same version while this one was painted.
+    if (isDuplicate(error)) return exists;
+    throw error;
+  }
 }
 
 /** All strokes under one another on white. */
 async function paintSpecimen(
-  pool: RenderPool,
+  pool: StripPainter,
   brushes: readonly Brush[],
   tips: ReadonlyMap<string, Uint8Array>,
 ): Promise<Uint8Array> {

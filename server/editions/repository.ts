@@ -100,24 +100,24 @@ export interface NewEdition {
   readonly specimenSha256: string;
 }
 
-/** Keeps an edition for good; undefined when the set already has this version. */
-export async function addEdition(database: Database, edition: NewEdition): Promise<string | undefined> {
+/** Whether a set has an edition of this version. */
+export async function hasVersion(database: Database, setId: string, version: string): Promise<boolean> {
+  return (await database("editions").where({ set_id: setId, version }).first("id")) !== undefined;
+}
+
+/** Keeps an edition for good. @throws an error of which `isDuplicate` is true when the set already has this version */
+export async function addEdition(database: Database, edition: NewEdition): Promise<string> {
   const id = newId();
-  try {
-    await database("editions").insert({
-      id,
-      set_id: edition.setId,
-      version: edition.version,
-      name: edition.name,
-      studio: edition.studio,
-      package_sha256: createHash("sha256").update(edition.bytes).digest("hex"),
-      package: Buffer.from(edition.bytes),
-      specimen_sha256: edition.specimenSha256,
-      published_at: new Date(),
-    });
-    return id;
-  } catch (error) {
-    if ((error as { code?: string }).code === "ER_DUP_ENTRY") return undefined;
-    throw error;
-  }
+  await database("editions").insert({
+    id,
+    set_id: edition.setId,
+    version: edition.version,
+    name: edition.name,
+    studio: edition.studio,
+    package_sha256: createHash("sha256").update(edition.bytes).digest("hex"),
+    package: Buffer.from(edition.bytes),
+    specimen_sha256: edition.specimenSha256,
+    published_at: new Date(),
+  });
+  return id;
 }

@@ -15,15 +15,20 @@ interface Answer {
 
 const KEPT = 1000;
 
+/** What paints strips. */
+export interface StripPainter {
+  /** The strip's PNG. */
+  strip(job: StripJob): Promise<Uint8Array>;
+}
+
 /** Paints strips in worker threads and keeps the newest of them. */
-export class RenderPool {
+export class RenderPool implements StripPainter {
   private readonly workers: { thread: Worker; waiting: Map<number, Waiting> }[] = [];
   private readonly kept = new Map<string, Promise<Uint8Array>>();
   private count = 0;
 
   constructor(private readonly script: URL) {}
 
-  /** The strip's PNG. */
   strip(job: StripJob): Promise<Uint8Array> {
     // The brush names its pictures by what they hold, so they need not be in the key.
     const key = JSON.stringify([job.brush, job.width, job.height, job.colour]);

@@ -1,11 +1,12 @@
 import { shapeOfSheets } from "@core/desk/tip/sheet";
+import { writeRgba } from "@core/formats/png/png";
 import { grainOf } from "@core/ground/grain";
 import { closeSession, createAccount, findByPassword, findBySession, openSession } from "@server/accounts/repository";
 import { addBrushes, findBrush, findRevision, listBrushes, saveBrush } from "@server/brushes/repository";
 import { connect, type Database } from "@server/database/connect";
 import { migrate } from "@server/database/migrate";
 import { publish } from "@server/editions/publish";
-import { findEdition, packageBytes } from "@server/editions/repository";
+import { editionsOfSet, findEdition, packageBytes } from "@server/editions/repository";
 import { takePackage } from "@server/editions/take";
 import { keptGrains } from "@server/grains/repository";
 import { keptLabelSchema } from "@server/kept/kept-things";
@@ -270,6 +271,36 @@ describe("sets and editions", () => {
       /damaged/,
     );
     expect(await listBrushes(database, account.id)).toHaveLength(2);
+  });
+
+  test("a version that exists is refused before anything is painted", async () => {
+    const { account, set } = await published();
+    let painted = 0;
+    const counting = { strip: () => Promise.reject(new Error(`painted ${++painted}`)) };
+    expect(await publish(database, counting, account, set, "1.0.0")).toHaveProperty("fault");
+    expect(painted).toBe(0);
+  });
+
+  test("of two who publish one version at once the second is refused and leaves nothing behind", async () => {
+    const { account, set } = await published();
+    const images = async () => (await database("images").pluck("sha256")).sort();
+    let between: string[] = [];
+    const slow = {
+      strip: async () => {
+        // While this specimen, which is unlike any other, is painted, another request publishes the version.
+        if (between.length === 0) {
+          await publish(database, pool, account, set, "1.1.0");
+          between = await images();
+        }
+        return writeRgba(new Uint8ClampedArray(720 * 96 * 4).fill(77), 720, 96);
+      },
+    };
+    expect(await publish(database, slow, account, set, "1.1.0")).toHaveProperty("fault");
+    expect(await images()).toEqual(between);
+    expect((await editionsOfSet(database, set.id)).map((edition) => edition.version).sort()).toEqual([
+      "1.0.0",
+      "1.1.0",
+    ]);
   });
 
   test("an empty set is not published", async () => {
