@@ -29,7 +29,7 @@ export default defineConfig({
     target: "node20",
     rollupOptions: {
       input: {
-        serve: at("server/serve.ts"),
+        serve: at("main/serve.ts"),
         "render-worker": at("server/render/worker.ts"),
         cli: at("cli/main.ts"),
         perf: at("perf/main.ts"),

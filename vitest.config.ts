@@ -4,7 +4,9 @@ import { defineConfig } from "vitest/config";
 const at = (path: string) => fileURLToPath(new URL(path, import.meta.url));
 
 export default defineConfig({
-  resolve: { alias: { "~": at("app"), "@core": at("core"), "@server": at("server"), "@demo": at("demo") } },
+  resolve: {
+    alias: { "~": at("app"), "@core": at("core"), "@server": at("server"), "@demo": at("demo"), "@main": at("main") },
+  },
   test: {
     reporters: ["default", "./tests/closing-line.ts"],
     testTimeout: 60_000,

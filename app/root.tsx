@@ -10,18 +10,16 @@ import {
 } from "react-router";
 import type { Route } from "./+types/root";
 import "./app.css";
+import type { loader } from "./root.server";
 import { lendNonce } from "./ui/lend-nonce";
-import { readTable } from "./ui/table-cookie";
 import { TopBar } from "./ui/top-bar";
+
+export { loader } from "./root.server";
 
 export const meta: Route.MetaFunction = () => [
   { title: "Brosse" },
   { name: "description", content: "Build, tune, package and publish painting brushes." },
 ];
-
-export function loader({ context, request }: Route.LoaderArgs) {
-  return { studio: context.account?.studio, nonce: context.nonce, table: readTable(request.headers.get("Cookie")) };
-}
 
 export function Layout({ children }: { children: ReactNode }) {
   const data = useRouteLoaderData<typeof loader>("root");

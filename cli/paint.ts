@@ -1,11 +1,12 @@
 import { smudging, uses } from "@core/brush";
 import { hexToRgb } from "@core/colour/srgb";
+import { renderLayered } from "@core/formats/ora/render-layered";
 import { writeGrey16, writeRgba, writeRgba16 } from "@core/formats/png/png";
 import { readTipPicture } from "@core/formats/png/tip-picture";
 import { drawnGrainKinds, grainOf } from "@core/ground/grain";
 import { type Ground, plainGroundOf } from "@core/ground/model";
 import type { Sample } from "@core/hand/sample";
-import { renderHand, renderHand16, renderHeights, renderLayered } from "@core/stroke/render";
+import { renderHand, renderHand16, renderHeights } from "@core/stroke/render";
 import { tableLight } from "@core/surface/relief";
 import { MAX_SIDE } from "@core/surface/surface";
 import { CallError, need, readOptions, seedOption } from "./arguments";

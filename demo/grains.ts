@@ -1,5 +1,5 @@
 import { chance } from "@core/chance/counter";
-import { type GrainWork, grainOfPlane, grainWorkSchema } from "@core/desk/grain-work";
+import { type GrainWork, grainOfPlane, grainWorkSchema } from "@core/desk/grain/grain-work";
 import { type Plane, planeOf } from "@core/desk/plane";
 import { writeGrey16 } from "@core/formats/png/png";
 import { drawGrain, GRAIN_SIDE } from "@core/ground/draw-grain";

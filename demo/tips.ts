@@ -9,8 +9,8 @@ import { writeGreyAlpha16 } from "@core/formats/png/png";
 import type { Sample } from "@core/hand/sample";
 import type { Picture } from "@core/picture/picture";
 import { renderHand } from "@core/stroke/render";
-import { drawShape } from "@core/tip/draw-shape";
-import { type DrawnShape, type ImageShape, shapeOf } from "@core/tip/shape";
+import { drawShape } from "@core/tip/shape/draw-shape";
+import { type DrawnShape, type ImageShape, shapeOf } from "@core/tip/shape/shape";
 
 /** A tip of the demo workshop, made as the tip desk makes them. */
 export interface DemoTip {

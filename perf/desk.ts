@@ -1,6 +1,6 @@
+import { tiled } from "@core/desk/grain/tile";
 import { levelled } from "@core/desk/levels";
 import type { Plane } from "@core/desk/plane";
-import { tiled } from "@core/desk/tile";
 import { likelySource, sheetOfPicture } from "@core/desk/tip/sheet";
 import { tipStepSchema, withStep } from "@core/desk/tip/steps";
 import { resized } from "@core/desk/tip/transform";

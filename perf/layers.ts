@@ -1,8 +1,8 @@
 import { parseBrush } from "@core/brush";
 import { hexToRgb } from "@core/colour/srgb";
+import { blendNames } from "@core/kernels/blend-modes";
 import { createKernels } from "@core/kernels/load";
 import { paintHand, StrokePainter } from "@core/stroke/painter";
-import { blendNames } from "@core/surface/blend";
 import { Picture } from "@core/surface/picture";
 import { Surface } from "@core/surface/surface";
 import { type Canvas, createCanvas, type GlobalCompositeOperation } from "@napi-rs/canvas";

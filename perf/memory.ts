@@ -1,6 +1,6 @@
 import { type Brush, parseBrush } from "@core/brush";
 import { createKernels } from "@core/kernels/load";
-import { PLANE } from "@core/kernels/tile-size";
+import { PLANE } from "@core/kernels/memory/tile-size";
 import { MarkMaker } from "@core/stroke/make-marks";
 import { StrokePainter } from "@core/stroke/painter";
 import { Surface } from "@core/surface/surface";

@@ -1,7 +1,7 @@
 // Builds kernels, pages, server and command line into build/.
 import { fileURLToPath } from "node:url";
+import { quietly } from "./commands.mjs";
 import { run, step } from "./say.mjs";
-import { quietly } from "./setup.mjs";
 
 export async function build() {
   await step("compiling the kernels", async () => {

@@ -6,7 +6,7 @@ import { createConnection, createServer } from "node:net";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { setTimeout as pause } from "node:timers/promises";
-import { quietly } from "./setup.mjs";
+import { quietly } from "./commands.mjs";
 
 const FIRST_PORT = 33406;
 

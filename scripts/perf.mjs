@@ -2,10 +2,11 @@
 import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
+import { loudly, root } from "./commands.mjs";
 import { startMariadb } from "./mariadb.mjs";
 import { run } from "./say.mjs";
 import { fastKernels, startServer } from "./server.mjs";
-import { ensureBuild, ensurePackages, ensurePrograms, loudly, root } from "./setup.mjs";
+import { ensureBuild, ensurePackages, ensurePrograms } from "./setup.mjs";
 
 // Standard output is for the figures alone.
 const write = process.stdout.write.bind(process.stdout);

@@ -2,8 +2,8 @@
 import { mkdirSync } from "node:fs";
 import { join } from "node:path";
 import { launchChromium } from "./chromium.mjs";
+import { root } from "./commands.mjs";
 import { run } from "./say.mjs";
-import { root } from "./setup.mjs";
 
 const folder = join(root, "docs/screenshots");
 

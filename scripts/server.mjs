@@ -2,8 +2,8 @@
 import { spawn } from "node:child_process";
 import { join } from "node:path";
 import { createInterface } from "node:readline";
+import { root } from "./commands.mjs";
 import { Advice } from "./say.mjs";
-import { root } from "./setup.mjs";
 
 /** Gives Node 20 the kernels' faster products; without them they compute the same. */
 export const fastKernels = "--experimental-wasm-relaxed-simd";

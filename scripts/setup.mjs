@@ -1,38 +1,12 @@
 // Brings a fresh checkout on a fresh machine to the point where Brosse can start. Node built-ins only: nothing is
 // installed yet when this runs.
-import { execFile, spawn } from "node:child_process";
 import { createHash } from "node:crypto";
 import { existsSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
-import { fileURLToPath } from "node:url";
-import { promisify } from "node:util";
+import { quietly, root } from "./commands.mjs";
 import { Advice, step } from "./say.mjs";
 
-export const root = fileURLToPath(new URL("..", import.meta.url));
 export const data = process.env.BROSSE_DATA ?? join(root, ".data");
-
-const execute = promisify(execFile);
-
-/** Runs a command quietly; its output is in the error when it fails. */
-export async function quietly(command, args, options = {}) {
-  try {
-    return (await execute(command, args, { cwd: root, maxBuffer: 1 << 26, ...options })).stdout;
-  } catch (error) {
-    const lines = `${error.stdout ?? ""}\n${error.stderr ?? error.message}`.trim().split("\n");
-    throw new Advice(
-      `${command} ${args.join(" ")} failed:\n${(lines.length > 40 ? [...lines.slice(0, 20), "…", ...lines.slice(-20)] : lines).join("\n")}`,
-    );
-  }
-}
-
-/** Runs a command with its output shown; answers with its exit code. */
-export function loudly(command, args, options = {}) {
-  return new Promise((resolve, reject) => {
-    const child = spawn(command, args, { cwd: root, stdio: "inherit", ...options });
-    child.on("error", reject);
-    child.on("exit", (code) => resolve(code ?? 1));
-  });
-}
 
 function onPath(program) {
   return ["/usr/sbin", "/usr/bin", "/usr/local/bin", "/usr/local/sbin"]
@@ -80,6 +54,7 @@ const sources = [
   "cli",
   "core",
   "demo",
+  "main",
   "perf",
   "server",
   "scripts",

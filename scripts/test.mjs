@@ -3,10 +3,11 @@
 import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
+import { loudly, quietly } from "./commands.mjs";
 import { startMariadb } from "./mariadb.mjs";
 import { Advice, run, step } from "./say.mjs";
 import { startServer } from "./server.mjs";
-import { ensureBuild, ensurePackages, ensurePrograms, loudly, quietly } from "./setup.mjs";
+import { ensureBuild, ensurePackages, ensurePrograms } from "./setup.mjs";
 
 await run(async () => {
   await ensurePackages();

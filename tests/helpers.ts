@@ -1,16 +1,16 @@
 import type { Brush } from "@core/brush";
 import { parseBrush } from "@core/brush";
 import type { Sample } from "@core/hand/sample";
+import { blendNames } from "@core/kernels/blend-modes";
 import { createKernels, type Kernels, type LawName } from "@core/kernels/load";
 import { MARK_BYTES, MARK_WORDS, roundingThresholds } from "@core/kernels/mark-record";
-import { TILE } from "@core/kernels/tile-size";
+import { TILE } from "@core/kernels/memory/tile-size";
+import { Tiles } from "@core/kernels/memory/tiles";
 import { spaceNames } from "@core/paint/spaces";
 import { sights, takings } from "@core/paint/wet";
 import { noPictures, type Picture, type Pictures } from "@core/picture/picture";
-import { blendNames } from "@core/surface/blend";
-import { Tiles } from "@core/surface/tiles";
-import type { MaskAsk } from "@core/tip/masks";
-import { pictureColours } from "@core/tip/shape";
+import type { MaskAsk } from "@core/tip/mask/masks";
+import { pictureColours } from "@core/tip/shape/shape";
 import fc from "fast-check";
 
 /** A brush from a part of one. */

@@ -1,30 +1,12 @@
-import { findByPassword } from "@server/accounts/repository";
-import { data, Form, Link, redirect, useSearchParams } from "react-router";
-import { z } from "zod";
+import { Form, Link, useSearchParams } from "react-router";
 import { Button } from "~/ui/button";
 import { Field } from "~/ui/field";
 import { TopBar } from "~/ui/top-bar";
 import type { Route } from "./+types/sign-in-route";
-import { safeTarget } from "./need-account";
-import { enter } from "./open-session";
 
-const form = z.object({ email: z.email().max(254), password: z.string().min(1).max(200) });
+export { action, loader } from "./sign-in.server";
 
 export const meta: Route.MetaFunction = () => [{ title: "Sign in · Brosse" }];
-
-export function loader({ context, request }: Route.LoaderArgs) {
-  if (context.account) throw redirect(safeTarget(request));
-  return { demo: context.demo };
-}
-
-export async function action({ context, request }: Route.ActionArgs) {
-  const given = form.safeParse(Object.fromEntries(await request.formData()));
-  const account = given.success
-    ? await findByPassword(context.database, given.data.email, given.data.password)
-    : undefined;
-  if (!account) return data({ fault: "No account has this address and password." }, { status: 400 });
-  return enter(context, request, account.id, safeTarget(request));
-}
 
 export default function SignIn({ loaderData, actionData }: Route.ComponentProps) {
   const [params] = useSearchParams();

@@ -1,39 +1,12 @@
-import { firstFault } from "@core/brush";
-import { createAccount } from "@server/accounts/repository";
-import { data, Form, Link, redirect, useSearchParams } from "react-router";
-import { z } from "zod";
+import { Form, Link, useSearchParams } from "react-router";
 import { Button } from "~/ui/button";
 import { Field } from "~/ui/field";
 import { TopBar } from "~/ui/top-bar";
 import type { Route } from "./+types/sign-up-route";
-import { safeTarget } from "./need-account";
-import { enter } from "./open-session";
 
-const form = z.object({
-  studio: z.string().trim().min(1, "say what you or your studio are called").max(80),
-  email: z.email("that is not an e-mail address").max(254),
-  password: z.string().min(10, "at least 10 characters").max(200),
-});
+export { action, loader } from "./sign-up.server";
 
 export const meta: Route.MetaFunction = () => [{ title: "Open an account · Brosse" }];
-
-export function loader({ context, request }: Route.LoaderArgs) {
-  if (context.account) throw redirect(safeTarget(request));
-  return null;
-}
-
-export async function action({ context, request }: Route.ActionArgs) {
-  const given = form.safeParse(Object.fromEntries(await request.formData()));
-  if (!given.success)
-    return data(
-      { field: String(given.error.issues[0].path[0]), fault: firstFault(given.error).replace(/^\w+: /, "") },
-      { status: 400 },
-    );
-  const account = await createAccount(context.database, given.data);
-  if (!account)
-    return data({ field: "email", fault: "this address has an account already; sign in instead" }, { status: 400 });
-  return enter(context, request, account.id, safeTarget(request));
-}
 
 export default function SignUp({ actionData }: Route.ComponentProps) {
   const [params] = useSearchParams();

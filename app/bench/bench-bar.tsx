@@ -2,8 +2,8 @@ import { Redo2, Undo2 } from "lucide-react";
 import type { ReactNode } from "react";
 import { Button } from "~/ui/button";
 import { TopBar } from "~/ui/top-bar";
-import { SaveButton } from "./save-button";
-import { type BenchState, type Command, redo, rename, seal, undo } from "./state";
+import { SaveButton } from "./saving/save-button";
+import { type BenchState, type Command, redo, rename, seal, undo } from "./state/commands";
 
 interface Props {
   readonly state: BenchState;

@@ -1,5 +1,5 @@
 import { listRevisions } from "@server/brushes/repository";
-import { needAccount, notFound } from "~/account/need-account";
+import { needAccount, notFound } from "~/http/answers";
 import type { Route } from "./+types/history-route";
 
 /** The revisions of a brush, the newest first. */

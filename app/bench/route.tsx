@@ -1,60 +1,9 @@
-import { BrushError, parseBrush } from "@core/brush";
-import { addBrushes, findBrush, findMadeFrom, listNames, markMadeFrom, saveBrush } from "@server/brushes/repository";
-import { missingPicture } from "@server/images/pictures";
-import { data } from "react-router";
-import { z } from "zod";
-import { needAccount, notFound } from "~/account/need-account";
 import type { Route } from "./+types/route";
 import { Bench } from "./bench";
-import { NOTE_LENGTH } from "./note-length";
+
+export { action, loader } from "./actions.server";
 
 export const meta: Route.MetaFunction = ({ data }) => [{ title: `${data?.kept.brush.name ?? "Bench"} · Brosse` }];
-
-export async function loader({ params, context, request }: Route.LoaderArgs) {
-  const account = needAccount(context, request);
-  const kept = await findBrush(context.database, account.id, params.id);
-  if (!kept) throw notFound("brush");
-  const others = (await listNames(context.database, account.id)).filter(({ id }) => id !== kept.id);
-  return { kept, others, madeFrom: await findMadeFrom(context.database, account.id, kept.id) };
-}
-
-const save = z.discriminatedUnion("act", [
-  z.object({
-    act: z.literal("save"),
-    from: z.int().min(1),
-    brush: z.unknown(),
-    note: z.string().trim().max(NOTE_LENGTH).default(""),
-  }),
-  z.object({ act: z.literal("save-new"), from: z.int().min(1), brush: z.unknown() }),
-]);
-
-/** Saves the brush as its next revision, or as a new brush beside it. */
-export async function action({ params, context, request }: Route.ActionArgs) {
-  const account = needAccount(context, request);
-  const asked = save.safeParse(await request.json().catch(() => undefined));
-  if (!asked.success) return data({ kind: "fault" as const, fault: "The request could not be read." }, { status: 400 });
-  try {
-    const brush = parseBrush(asked.data.brush);
-    const missing = await missingPicture(context.database, brush);
-    if (missing)
-      return data(
-        { kind: "fault" as const, fault: `${missing}: this picture of the tip is not here; choose it again.` },
-        { status: 400 },
-      );
-    if (asked.data.act === "save-new") {
-      const [id] = await addBrushes(context.database, account.id, [brush]);
-      await markMadeFrom(context.database, account.id, id, { id: params.id, revision: asked.data.from });
-      return { kind: "made" as const, id, name: brush.name };
-    }
-    const result = await saveBrush(context.database, account.id, params.id, asked.data.from, brush, asked.data.note);
-    if (!result) throw notFound("brush");
-    if (result.saved) return { kind: "saved" as const, revision: result.revision, brush };
-    return data({ kind: "conflict" as const, newest: result.newest }, { status: 409 });
-  } catch (error) {
-    if (error instanceof BrushError) return data({ kind: "fault" as const, fault: error.message }, { status: 400 });
-    throw error;
-  }
-}
 
 export default function BenchRoute({ loaderData: { kept, others, madeFrom } }: Route.ComponentProps) {
   return <Bench key={kept.id} kept={kept} others={others} madeFrom={madeFrom} />;

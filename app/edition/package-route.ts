@@ -1,5 +1,5 @@
 import { findEdition, packageBytes } from "@server/editions/repository";
-import { notFound } from "~/account/need-account";
+import { notFound } from "~/http/answers";
 import type { Route } from "./+types/package-route";
 
 /** The package's bytes, exactly as published. */

@@ -1,41 +1,20 @@
 import { licences } from "@core/formats/package";
-import { editionPackage, findEdition, packageBytes } from "@server/editions/repository";
-import { takePackage } from "@server/editions/take";
 import { Download } from "lucide-react";
 import { useRef, useState } from "react";
-import { Form, Link, redirect } from "react-router";
-import { needAccount, notFound } from "~/account/need-account";
-import { type PaperHandle, PaperSheet } from "~/bench/paper-sheet";
+import { Form, Link } from "react-router";
+import { type PaperHandle, PaperSheet } from "~/paper/paper-sheet";
 import { Button } from "~/ui/button";
 import { TopBar } from "~/ui/top-bar";
 import { counted, day, size } from "~/ui/words";
 import type { Route } from "./+types/route";
 import { SpecimenLine } from "./specimen-line";
 
+export { action, loader } from "./actions.server";
+
 export const meta: Route.MetaFunction = ({ data }) => [
   { title: data ? `${data.edition.name} ${data.edition.version} · Brosse` : "Edition · Brosse" },
   { name: "description", content: data?.set.notes ?? "" },
 ];
-
-export async function loader({ params, context }: Route.LoaderArgs) {
-  const edition = await findEdition(context.database, params.id);
-  if (!edition) throw notFound("edition");
-  const { set, brushes } = await editionPackage(context.database, edition);
-  const entries = set.brushes.flatMap(({ file, group }) => {
-    const brush = brushes.get(file);
-    return brush ? [{ brush, group }] : [];
-  });
-  return { edition, set, entries, signedIn: context.account !== undefined };
-}
-
-/** Puts the edition's brushes on the shelf of whoever is signed in. */
-export async function action({ params, context, request }: Route.ActionArgs) {
-  const account = needAccount(context, request);
-  const bytes = await packageBytes(context.database, params.id);
-  if (!bytes) throw notFound("edition");
-  const { ids } = await takePackage(context.database, account.id, bytes);
-  return redirect(`/shelf?${new URLSearchParams(ids.map((id) => ["new", id]))}`);
-}
 
 export default function Edition({ loaderData: { edition, set, entries, signedIn } }: Route.ComponentProps) {
   const [chosen, setChosen] = useState(0);

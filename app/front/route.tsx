@@ -1,14 +1,10 @@
-import { listEditions } from "@server/editions/repository";
-import { Form, Link, redirect } from "react-router";
+import { Form, Link } from "react-router";
 import { EditionLine } from "~/outlet/edition-line";
 import { Button } from "~/ui/button";
 import { TopBar } from "~/ui/top-bar";
 import type { Route } from "./+types/route";
 
-export async function loader({ context }: Route.LoaderArgs) {
-  if (context.account) throw redirect("/shelf");
-  return { demo: context.demo, editions: (await listEditions(context.database)).slice(0, 4) };
-}
+export { loader } from "./actions.server";
 
 export default function Front({ loaderData: { demo, editions } }: Route.ComponentProps) {
   return (

@@ -1,13 +1,10 @@
-import { listEditions } from "@server/editions/repository";
 import { TopBar } from "~/ui/top-bar";
 import type { Route } from "./+types/route";
 import { EditionLine } from "./edition-line";
 
-export const meta: Route.MetaFunction = () => [{ title: "Outlet · Brosse" }];
+export { loader } from "./actions.server";
 
-export async function loader({ context }: Route.LoaderArgs) {
-  return { editions: await listEditions(context.database) };
-}
+export const meta: Route.MetaFunction = () => [{ title: "Outlet · Brosse" }];
 
 export default function OutletPage({ loaderData: { editions } }: Route.ComponentProps) {
   return (

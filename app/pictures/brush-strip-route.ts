@@ -1,5 +1,5 @@
 import { findRevision } from "@server/brushes/repository";
-import { notFound } from "~/account/need-account";
+import { notFound } from "~/http/answers";
 import type { Route } from "./+types/brush-strip-route";
 import { stripResponse } from "./strip-response";
 

@@ -1,5 +1,5 @@
 import { editionPackage, findEdition } from "@server/editions/repository";
-import { notFound } from "~/account/need-account";
+import { notFound } from "~/http/answers";
 import type { Route } from "./+types/edition-strip-route";
 import { stripResponse } from "./strip-response";
 

@@ -1,5 +1,5 @@
 import { findImage } from "@server/images/repository";
-import { notFound } from "~/account/need-account";
+import { notFound } from "~/http/answers";
 import type { Route } from "./+types/image-route";
 
 /** The specimen of an edition, by the SHA-256 of its bytes. Other pictures stay with their brushes. */

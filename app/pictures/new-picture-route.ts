@@ -1,7 +1,7 @@
 import { FormatError } from "@core/formats/fault";
 import { keepPicture, MAX_PICTURE_BYTES } from "@server/images/pictures";
 import { data } from "react-router";
-import { needAccount } from "~/account/need-account";
+import { needAccount } from "~/http/answers";
 import type { Route } from "./+types/new-picture-route";
 
 /** Keeps a picture that a tip or a grain is to be made of, and answers with the path by which brushes name it. */

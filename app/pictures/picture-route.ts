@@ -1,5 +1,5 @@
 import { findImage } from "@server/images/repository";
-import { notFound } from "~/account/need-account";
+import { notFound } from "~/http/answers";
 import type { Route } from "./+types/picture-route";
 
 /** A tip's or a grain's picture, for whoever knows the SHA-256 of its bytes: it stands in every brush that uses it, and nowhere else. */

@@ -5,7 +5,7 @@ import { giveOneGrain } from "@server/sets/one-grain";
 import { findSet } from "@server/sets/repository";
 import { data } from "react-router";
 import { z } from "zod";
-import { needAccount, notFound } from "~/account/need-account";
+import { needAccount, notFound } from "~/http/answers";
 import type { Route } from "./+types/grain-route";
 
 const { low, high } = groundQualities.grainScale;

@@ -1,29 +1,12 @@
-import { createSet, listSets } from "@server/sets/repository";
-import { Form, Link, redirect } from "react-router";
-import { needAccount } from "~/account/need-account";
+import { Form, Link } from "react-router";
 import { Button } from "~/ui/button";
 import { TopBar } from "~/ui/top-bar";
 import { counted, day } from "~/ui/words";
 import type { Route } from "./+types/list-route";
 
+export { action, loader } from "./list.server";
+
 export const meta: Route.MetaFunction = () => [{ title: "Sets · Brosse" }];
-
-export async function loader({ context, request }: Route.LoaderArgs) {
-  const account = needAccount(context, request);
-  return { sets: await listSets(context.database, account.id) };
-}
-
-export async function action({ context, request }: Route.ActionArgs) {
-  const account = needAccount(context, request);
-  const id = await createSet(context.database, account.id, {
-    name: "New set",
-    licence: "CC-BY-4.0",
-    notes: "",
-    credits: "",
-    brushes: [],
-  });
-  return redirect(`/sets/${id}`);
-}
 
 export default function Sets({ loaderData: { sets } }: Route.ComponentProps) {
   return (

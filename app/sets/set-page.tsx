@@ -11,7 +11,7 @@ import { counted, day } from "~/ui/words";
 import { type Draft, nextVersion } from "./draft";
 import { MemberLine } from "./member-line";
 import { OneGrain } from "./one-grain";
-import type { action } from "./set-route";
+import type { action } from "./set.server";
 
 function draftOf({ name, licence, notes, credits, brushes }: KeptSet): Draft {
   return { name, licence, notes, credits, brushes: [...brushes] };

@@ -1,8 +1,8 @@
 import { Moon, Sun } from "lucide-react";
 import type { ReactNode } from "react";
 import { Form, Link, NavLink, useRouteLoaderData } from "react-router";
-import type { loader } from "../root";
-import { chooseTable } from "./table-cookie";
+import { chooseTable } from "~/http/table-cookie";
+import type { loader } from "../root.server";
 
 const places = [
   { to: "/shelf", label: "Shelf" },

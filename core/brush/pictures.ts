@@ -1,5 +1,5 @@
 import { grainPath } from "../ground/grain";
-import { picturePaths } from "../tip/shape";
+import { picturePaths } from "../tip/shape/shape";
 import type { Brush } from "./schema";
 
 /** The paths of all pictures that a brush needs: its tip's and its ground's. */

@@ -1,10 +1,10 @@
 import type { Kernels } from "../kernels/load";
-import { ONE } from "../kernels/q15";
-import { PLANE, TILE } from "../kernels/tile-size";
+import { ONE } from "../kernels/memory/q15";
+import { PLANE, TILE } from "../kernels/memory/tile-size";
+import { Tiles } from "../kernels/memory/tiles";
 import { power } from "../numeric/power";
 import { cosDegrees, sinDegrees } from "../numeric/trig";
 import type { Pictures } from "../picture/picture";
-import { Tiles } from "../surface/tiles";
 import { type GrainSheet, grainSheet } from "./grain-sheet";
 import type { Ground } from "./model";
 

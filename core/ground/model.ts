@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { groundLaws } from "../kernels/ground-laws";
 import { type QualityRow, qualityFields } from "../quality/row";
 import { grainSchema } from "./grain";
 
@@ -30,9 +31,6 @@ export const groundQualities = {
   },
 } as const satisfies Record<string, QualityRow>;
 
-/** peaks: what stands out takes paint first; print: the valleys always stay thinner; pool: the paint settles in the valleys. */
-export const groundLaws = ["peaks", "print", "pool"] as const;
-
 export const anchors = ["surface", "stroke", "mark"] as const;
 
 const plainGround = z.strictObject({
@@ -56,7 +54,6 @@ const plainGround = z.strictObject({
 export const groundSchema = plainGround.nullable();
 
 export type Ground = z.infer<typeof plainGround>;
-export type GroundLaw = (typeof groundLaws)[number];
 
 /** A ground with its defaults. */
 export function plainGroundOf(): Ground {

@@ -1,5 +1,5 @@
 import { kernelBytes, relaxedBytes } from "./built/bytes";
-import { Heap } from "./heap";
+import { Heap } from "./memory/heap";
 
 /** Lays a batch of marks on the tiles of a stroke. */
 type Law = (marks: number, count: number, table: number, columns: number, rows: number, dirty: number) => void;
@@ -46,7 +46,7 @@ interface KernelExports {
   scaleTile(from: number, to: number, opacity: number, hidden: number): void;
   /** Joins a four-plane tile to a layer's by the blend mode of this number. */
   blend(layer: number, source: number, mode: number): void;
-  /** Says in which mixing space open tiles are, and where its tables lie: see `core/stroke/open-tiles.ts`. */
+  /** Says in which mixing space open tiles are, and where its tables lie: see `core/stroke/laying/open-tiles.ts`. */
   setSpace(space: number, decode: number, encode: number, pigment: number): void;
   /** The bytes of an open tile in the present space. */
   openBytes(): number;

@@ -1,4 +1,4 @@
-import { ONE } from "./q15";
+import { ONE } from "./memory/q15";
 
 /**
  * Where the record of a mark has what, in 32-bit words: the fields of the kernels' class `Mark` in

@@ -1,5 +1,5 @@
 import type { Brush } from "../brush";
-import { extentAlong } from "../tip/extent";
+import { extentAlong } from "../tip/shape/extent";
 import { passesTo } from "./build-up";
 
 /** A few numbers that say what a brush does, from its values alone. */

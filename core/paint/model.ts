@@ -1,6 +1,6 @@
 import { z } from "zod";
+import { blendNames } from "../kernels/blend-modes";
 import { type QualityRow, qualityFields } from "../quality/row";
-import { blendNames } from "../surface/blend";
 import { wetFields, wetQualities } from "./wet";
 
 /** Those of paint that is laid, whatever it meets. */

@@ -9,8 +9,8 @@ import { drierDepth, flowLeft, fullReservoir, type Reservoir, refill, spend } fr
 import { qualityIndex, qualityNames } from "../qualities/table";
 import { blankMoment, type Moment, momentField } from "../response/moment";
 import { compileResponses, type Respond } from "../response/respond";
-import { toExtent } from "../tip/extent";
-import { mirrored, type Pick, picker } from "../tip/pick";
+import { toExtent } from "../tip/shape/extent";
+import { mirrored, type Pick, picker } from "../tip/shape/pick";
 import { Conditioner } from "../trail/condition";
 import { type Place, placeField } from "../trail/place";
 import { strayAcross, strayAlong } from "../trail/scatter";

@@ -5,7 +5,7 @@ import { fullReservoir, type Reservoir } from "../paint/spend";
 import { noPictures, type Pictures } from "../picture/picture";
 import { coverageUnder } from "../surface/coverage-under";
 import type { Surface } from "../surface/surface";
-import { tipMasks } from "../tip/masks";
+import { tipMasks } from "../tip/mask/masks";
 import { BentPicture } from "./laying/bent";
 import type { Ink } from "./laying/ink";
 import { LaidMarks } from "./laying/laid";

@@ -1,11 +1,11 @@
 import { isThere, ownValue } from "../brush/quality-of";
 import type { Brush } from "../brush/schema";
+import type { Blend } from "../kernels/blend-modes";
 import type { LawName } from "../kernels/load";
 import type { Rim } from "../paint/model";
 import type { SpaceName } from "../paint/spaces";
 import { qualities, qualityRow } from "../qualities/table";
 import { variesWithinStroke } from "../response/sources";
-import type { Blend } from "../surface/blend";
 
 /** Where a stroke is to lie. */
 export interface StrokePlace {

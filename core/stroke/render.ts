@@ -1,6 +1,5 @@
 import type { Brush } from "../brush";
 import type { Rgb } from "../colour/srgb";
-import { writeOra } from "../formats/ora/write";
 import type { Ground } from "../ground/model";
 import type { Sample } from "../hand/sample";
 import type { Room } from "../hand/simulate";
@@ -55,11 +54,6 @@ export function renderHand16(job: RenderJob): Uint16Array {
   return onSurface(job, (surface) => deepPixels(surface, job.paper));
 }
 
-/** A hand's strokes as a layered picture in OpenRaster: the paper, what lay below, and the strokes. @throws FormatError */
-export function renderLayered(job: RenderJob): Uint8Array {
-  return onSurface(job, (surface) => writeOra(surface, job.paper), 2);
-}
-
 /** The heights that a hand's strokes leave: width·height of 0…65535. */
 export function renderHeights(job: RenderJob): Uint16Array {
   return onSurface(job, heightPixels);
@@ -73,7 +67,11 @@ export function coverageAt(
   return onSurface(job, (surface) => places.map(({ x, y, size }) => coverageUnder(surface, x, y, size)));
 }
 
-function onSurface<T>(job: RenderJob, use: (surface: Surface) => T, layers = 1): T {
+/**
+ * Paints a hand on an empty surface and lets `use` look at it before it is given back.
+ * @param layers the strokes lie on the topmost, what the job has `under` them on the lowest
+ */
+export function onSurface<T>(job: RenderJob, use: (surface: Surface) => T, layers = 1): T {
   shared ??= createKernels();
   const surface = new Surface(shared, job.width, job.height, layers);
   try {

@@ -1,7 +1,7 @@
+import { blendNumber } from "../kernels/blend-modes";
 import type { Kernels } from "../kernels/load";
-import { toQ15 } from "../kernels/q15";
-import { PLANE } from "../kernels/tile-size";
-import { blendNumber } from "./blend";
+import { toQ15 } from "../kernels/memory/q15";
+import { PLANE } from "../kernels/memory/tile-size";
 import type { Layer } from "./layer";
 import type { Wet } from "./wet";
 

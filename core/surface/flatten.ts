@@ -1,8 +1,8 @@
+import { type Blend, blendNumber } from "../kernels/blend-modes";
 import type { Kernels } from "../kernels/load";
-import { ONE } from "../kernels/q15";
-import { PLANE, TILE } from "../kernels/tile-size";
+import { ONE } from "../kernels/memory/q15";
+import { PLANE, TILE } from "../kernels/memory/tile-size";
 import type { Picture } from "../picture/picture";
-import { type Blend, blendNumber } from "./blend";
 import { Surface } from "./surface";
 
 /** What a layered picture has of a layer. */

@@ -1,5 +1,5 @@
-import { ONE } from "../kernels/q15";
-import { TILE } from "../kernels/tile-size";
+import { ONE } from "../kernels/memory/q15";
+import { TILE } from "../kernels/memory/tile-size";
 import type { Layer } from "./layer";
 import type { Surface } from "./surface";
 

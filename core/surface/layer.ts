@@ -1,6 +1,6 @@
+import type { Blend } from "../kernels/blend-modes";
 import type { Kernels } from "../kernels/load";
-import type { Blend } from "./blend";
-import { Tiles } from "./tiles";
+import { Tiles } from "../kernels/memory/tiles";
 
 /** One sheet of paint. How it is seen may be changed at any time; whoever changes it has the surface shown anew. */
 export class Layer {

@@ -1,6 +1,6 @@
 import type { Rgb } from "../colour/srgb";
-import { ONE, toQ15 } from "../kernels/q15";
-import { TILE } from "../kernels/tile-size";
+import { ONE, toQ15 } from "../kernels/memory/q15";
+import { TILE } from "../kernels/memory/tile-size";
 import { noPictures, type Pictures } from "../picture/picture";
 import { type Light, Relief } from "./relief";
 import { ALL_BANDS, BAND, type DirtyTile, type Surface } from "./surface";

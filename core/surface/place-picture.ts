@@ -1,5 +1,5 @@
-import { ONE } from "../kernels/q15";
-import { PLANE, TILE } from "../kernels/tile-size";
+import { ONE } from "../kernels/memory/q15";
+import { PLANE, TILE } from "../kernels/memory/tile-size";
 import type { Picture } from "../picture/picture";
 import type { Surface } from "./surface";
 

@@ -1,7 +1,7 @@
 import { Lie } from "../ground/catch";
 import type { Kernels } from "../kernels/load";
-import { ONE } from "../kernels/q15";
-import { TILE } from "../kernels/tile-size";
+import { ONE } from "../kernels/memory/q15";
+import { TILE } from "../kernels/memory/tile-size";
 import { cosDegrees, sinDegrees } from "../numeric/trig";
 import type { Pictures } from "../picture/picture";
 import type { Surface } from "./surface";

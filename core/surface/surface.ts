@@ -1,8 +1,8 @@
 import type { Rgb } from "../colour/srgb";
 import type { Ground } from "../ground/model";
 import type { Kernels } from "../kernels/load";
-import { ONE, toQ15 } from "../kernels/q15";
-import { PLANE, TILE } from "../kernels/tile-size";
+import { ONE, toQ15 } from "../kernels/memory/q15";
+import { PLANE, TILE } from "../kernels/memory/tile-size";
 import { Composer, type LayerPart, pileUp, type WetOn } from "./compose";
 import { Layer } from "./layer";
 import type { CoverOnLayer, Wet } from "./wet";

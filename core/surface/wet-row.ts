@@ -1,7 +1,7 @@
 import type { Rgb } from "../colour/srgb";
 import type { Kernels } from "../kernels/load";
-import { toQ15 } from "../kernels/q15";
-import { TILE } from "../kernels/tile-size";
+import { toQ15 } from "../kernels/memory/q15";
+import { TILE } from "../kernels/memory/tile-size";
 import { BAND } from "./surface";
 import type { CoverOnLayer } from "./wet";
 

@@ -1,9 +1,9 @@
 import type { Rgb } from "../colour/srgb";
+import { type Blend, blendNumber } from "../kernels/blend-modes";
 import type { Kernels } from "../kernels/load";
-import { toQ15 } from "../kernels/q15";
-import { PLANE, TILE } from "../kernels/tile-size";
-import { type Blend, blendNumber } from "./blend";
-import type { Tiles } from "./tiles";
+import { toQ15 } from "../kernels/memory/q15";
+import { PLANE, TILE } from "../kernels/memory/tile-size";
+import type { Tiles } from "../kernels/memory/tiles";
 
 /** A one-plane tile in one colour. */
 export interface Cover {

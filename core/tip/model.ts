@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { type QualityRow, qualityFields } from "../quality/row";
-import { shapeSchema } from "./shape";
+import { shapeSchema } from "./shape/shape";
 
 /** The qualities that the tip owns: what touches the surface. */
 export const tipQualities = {

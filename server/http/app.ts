@@ -13,7 +13,8 @@ import "./context";
 interface Parts {
   readonly database: Database;
   readonly pool: RenderPool;
-  readonly demo: boolean;
+  /** The address of the demo workshop’s account, where this server shows one. */
+  readonly demo: string | undefined;
   readonly build: ServerBuild;
   /** The folder of the browser's files. */
   readonly client: URL;

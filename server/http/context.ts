@@ -9,8 +9,8 @@ export interface BrosseContext {
   /** Who is signed in. */
   readonly account: Account | undefined;
   readonly sessionToken: string | undefined;
-  /** Whether this server shows the demo workshop. */
-  readonly demo: boolean;
+  /** The address of the demo workshop’s account, where this server shows one. */
+  readonly demo: string | undefined;
   readonly nonce: string;
 }
 

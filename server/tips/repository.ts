@@ -1,4 +1,4 @@
-import { picturePaths, shapeSchema } from "@core/tip/shape";
+import { picturePaths, shapeSchema } from "@core/tip/shape/shape";
 import { z } from "zod";
 import { type KeptThing, keeperOf } from "../kept/kept-things";
 

@@ -1,7 +1,7 @@
-import { blurredBy, blurredWide, evenlyLit, unevenLight } from "@core/desk/even-light";
+import { blurredBy, blurredWide, evenlyLit, unevenLight } from "@core/desk/grain/even-light";
+import { seamOf } from "@core/desk/grain/seam";
+import { tiled } from "@core/desk/grain/tile";
 import { greyOf, type Plane, pictureOfPlane, planeOf, reduced, reducedTo, shiftedByHalf } from "@core/desk/plane";
-import { seamOf } from "@core/desk/seam";
-import { tiled } from "@core/desk/tile";
 import { contentBox, weightCentre } from "@core/desk/tip/place";
 import { sheetOfPicture } from "@core/desk/tip/sheet";
 import type { Picture } from "@core/picture/picture";

@@ -22,7 +22,7 @@ import { copiesOf, symmetries } from "@core/desk/tip/symmetry";
 import { aboutMiddle, moved, resized } from "@core/desk/tip/transform";
 import { readTipPicture } from "@core/formats/png/tip-picture";
 import type { Picture } from "@core/picture/picture";
-import { readPicture } from "@core/tip/read-picture";
+import { readPicture } from "@core/tip/picture/read-picture";
 import { demoTips } from "@demo/tips";
 import { createCanvas, ImageData } from "@napi-rs/canvas";
 import fc from "fast-check";

@@ -1,8 +1,9 @@
 import { hexToRgb } from "@core/colour/srgb";
 import { drawGrain, GRAIN_SIDE } from "@core/ground/draw-grain";
 import { drawnGrainKinds, grainOf } from "@core/ground/grain";
-import { type Ground, type GroundLaw, groundLaws, plainGroundOf } from "@core/ground/model";
-import { groundLeaves } from "@core/kernels/reference";
+import { type Ground, plainGroundOf } from "@core/ground/model";
+import { type GroundLaw, groundLaws } from "@core/kernels/ground-laws";
+import { groundLeaves } from "@core/kernels/reference/laws";
 import type { Pictures } from "@core/picture/picture";
 import { renderHand, renderHand16 } from "@core/stroke/render";
 import { tableLight } from "@core/surface/relief";

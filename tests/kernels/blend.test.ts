@@ -1,9 +1,9 @@
-import { blendOver } from "@core/kernels/blend-reference";
+import { blendNames, blendNumber } from "@core/kernels/blend-modes";
 import { createKernels } from "@core/kernels/load";
-import { ONE } from "@core/kernels/q15";
-import type { Pixel } from "@core/kernels/reference";
-import { PLANE } from "@core/kernels/tile-size";
-import { blendNames, blendNumber } from "@core/surface/blend";
+import { ONE } from "@core/kernels/memory/q15";
+import { PLANE } from "@core/kernels/memory/tile-size";
+import { blendOver } from "@core/kernels/reference/blend";
+import type { Pixel } from "@core/kernels/reference/laws";
 import { createCanvas, type GlobalCompositeOperation } from "@napi-rs/canvas";
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";

@@ -1,6 +1,6 @@
-import { Heap } from "@core/kernels/heap";
 import { createKernels } from "@core/kernels/load";
-import { Tiles } from "@core/surface/tiles";
+import { Heap } from "@core/kernels/memory/heap";
+import { Tiles } from "@core/kernels/memory/tiles";
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 

@@ -1,6 +1,6 @@
 import { chance } from "@core/chance/counter";
-import { ONE } from "@core/kernels/q15";
-import * as reference from "@core/kernels/reference";
+import { ONE } from "@core/kernels/memory/q15";
+import * as reference from "@core/kernels/reference/laws";
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { OneTile } from "../helpers";

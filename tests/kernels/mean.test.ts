@@ -1,5 +1,5 @@
 import { createKernels } from "@core/kernels/load";
-import { enlargeInto } from "@core/tip/enlarge";
+import { enlargeInto } from "@core/tip/picture/enlarge";
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 

@@ -1,7 +1,7 @@
 import { createKernels } from "@core/kernels/load";
-import { ONE } from "@core/kernels/q15";
-import { sourceOver } from "@core/kernels/reference";
-import { PLANE, TILE } from "@core/kernels/tile-size";
+import { ONE } from "@core/kernels/memory/q15";
+import { PLANE, TILE } from "@core/kernels/memory/tile-size";
+import { sourceOver } from "@core/kernels/reference/laws";
 import { createCanvas } from "@napi-rs/canvas";
 import fc from "fast-check";
 import { expect, test } from "vitest";

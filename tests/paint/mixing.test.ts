@@ -1,6 +1,6 @@
 import { hexToRgb, type Rgb } from "@core/colour/srgb";
-import { ONE } from "@core/kernels/q15";
-import { PLANE } from "@core/kernels/tile-size";
+import { ONE } from "@core/kernels/memory/q15";
+import { PLANE } from "@core/kernels/memory/tile-size";
 import { mixColours, mixSpaces, type SpaceName, spaceNames } from "@core/paint/spaces";
 import { OpenTiles } from "@core/stroke/laying/open-tiles";
 import { paintHand } from "@core/stroke/painter";

@@ -1,6 +1,6 @@
 import { createKernels } from "@core/kernels/load";
-import { ONE } from "@core/kernels/q15";
-import { TILE } from "@core/kernels/tile-size";
+import { ONE } from "@core/kernels/memory/q15";
+import { TILE } from "@core/kernels/memory/tile-size";
 import { Surface } from "@core/surface/surface";
 
 export const kernels = createKernels();

@@ -1,4 +1,4 @@
-import { seedDemo } from "@demo/seed";
+import { seedDemo } from "@main/seed-demo";
 import { createAccount } from "@server/accounts/repository";
 import { migrate } from "@server/database/migrate";
 import { RenderPool } from "@server/render/pool";

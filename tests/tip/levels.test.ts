@@ -1,5 +1,5 @@
 import { createKernels } from "@core/kernels/load";
-import { BORDER, Levels } from "@core/tip/levels";
+import { BORDER, Levels } from "@core/tip/picture/mip-levels";
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 

@@ -1,4 +1,4 @@
-import { MaskTable, maskField } from "@core/tip/mask-table";
+import { MaskTable, maskField } from "@core/tip/mask/mask-table";
 import fc from "fast-check";
 import { expect, test } from "vitest";
 

@@ -1,7 +1,7 @@
 import { createKernels } from "@core/kernels/load";
-import { ONE } from "@core/kernels/q15";
-import { type Mask, type MaskAsk, snapPlace, snapSize, TipMasks } from "@core/tip/masks";
-import { drawnKinds, type Shape, shapeOf } from "@core/tip/shape";
+import { ONE } from "@core/kernels/memory/q15";
+import { type Mask, type MaskAsk, snapPlace, snapSize, TipMasks } from "@core/tip/mask/masks";
+import { drawnKinds, type Shape, shapeOf } from "@core/tip/shape/shape";
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { askFor } from "../helpers";

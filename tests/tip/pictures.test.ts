@@ -1,12 +1,12 @@
 import { createKernels } from "@core/kernels/load";
-import { ONE } from "@core/kernels/q15";
+import { ONE } from "@core/kernels/memory/q15";
 import type { Picture } from "@core/picture/picture";
 import { listMarks } from "@core/stroke/make-marks";
 import { renderHand } from "@core/stroke/render";
-import { snapSize, TipMasks } from "@core/tip/masks";
-import { readPicture } from "@core/tip/read-picture";
-import { shrink } from "@core/tip/resample";
-import type { ImageShape, Shape } from "@core/tip/shape";
+import { snapSize, TipMasks } from "@core/tip/mask/masks";
+import { readPicture } from "@core/tip/picture/read-picture";
+import { shrink } from "@core/tip/picture/resample";
+import type { ImageShape, Shape } from "@core/tip/shape/shape";
 import fc from "fast-check";
 import jStat from "jstat";
 import { describe, expect, test } from "vitest";

@@ -1,6 +1,6 @@
-import { drawnSide, drawShape } from "@core/tip/draw-shape";
-import { extentAlong } from "@core/tip/extent";
-import { type DrawnShape, drawnKinds, shapeOf } from "@core/tip/shape";
+import { drawnSide, drawShape } from "@core/tip/shape/draw-shape";
+import { extentAlong } from "@core/tip/shape/extent";
+import { type DrawnShape, drawnKinds, shapeOf } from "@core/tip/shape/shape";
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 

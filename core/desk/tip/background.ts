@@ -1,4 +1,4 @@
-import { blurredWide } from "../even-light";
+import { blurredWide } from "../grain/even-light";
 import { type Plane, planeOf } from "../plane";
 import { grown } from "./edges";
 import { cutTo } from "./place";

@@ -1,4 +1,4 @@
-import { blurredBy } from "../even-light";
+import { blurredBy } from "../grain/even-light";
 import { type Plane, planeOf } from "../plane";
 import { depthWithin } from "./distance";
 

@@ -1,5 +1,5 @@
 import type { Picture } from "../../picture/picture";
-import type { ImageShape } from "../../tip/shape";
+import type { ImageShape } from "../../tip/shape/shape";
 import { greyOf, type Plane, planeOf } from "../plane";
 
 /** A tip as it lies on the desk: how strong each px is, and, where it has one, its lightness map (½ changes nothing). */

@@ -1,4 +1,4 @@
-import type { Blend } from "../../surface/blend";
+import type { Blend } from "../../kernels/blend-modes";
 
 /** The composite-op names of the OpenRaster specification, and what they are here. */
 export const compositeOps: Readonly<Record<string, Blend>> = {

@@ -1,6 +1,6 @@
 import { strToU8, type Zippable, zipSync } from "fflate";
 import type { Rgb } from "../../colour/srgb";
-import { type Blend, blendNames } from "../../surface/blend";
+import { type Blend, blendNames } from "../../kernels/blend-modes";
 import { layerPixels } from "../../surface/layer-pixels";
 import { Picture } from "../../surface/picture";
 import type { Surface } from "../../surface/surface";

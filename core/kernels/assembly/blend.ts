@@ -31,7 +31,7 @@ export function keepAlpha(tile: usize, before: usize): void {
 
 /**
  * Joins a four-plane premultiplied tile to a layer's tile: W3C Compositing and Blending Level 1, source-over with the
- * blend mode of this number; see `core/surface/blend.ts` for the numbers and `core/kernels/blend-reference.ts` for the
+ * blend mode of this number; see `core/kernels/blend-modes.ts` for the numbers and `core/kernels/reference/blend.ts` for the
  * formulas. In float, four pixels at a time.
  */
 export function blend(layer: usize, source: usize, mode: i32): void {

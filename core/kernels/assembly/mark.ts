@@ -1,4 +1,4 @@
-/** One mark as the walker hands it over; all fields are i32. See `core/kernels/marks.ts`. */
+/** One mark as the walker hands it over; all fields are i32. See `core/kernels/mark-record.ts`. */
 @unmanaged
 export class Mark {
   mask: usize;

@@ -57,7 +57,7 @@ export function maskSample(
 /** The columns that are sampled together: as many of a turned level's rows stay in the nearest cache. */
 const STRIP: i32 = 64;
 
-/** Empty or fading pixels on all sides of a level; see `core/tip/levels.ts`. */
+/** Empty or fading pixels on all sides of a level; see `core/tip/picture/mip-levels.ts`. */
 const BORDER: i32 = 5;
 /** How far beyond the picture's pixels there may be something: half the blur. */
 const BEYOND: f64 = 4;

@@ -1,6 +1,6 @@
-import { Tiles } from "../../surface/tiles";
+import { Tiles } from "../../kernels/memory/tiles";
 import { LaidStroke, type Wet } from "../../surface/wet";
-import type { ImageShape } from "../../tip/shape";
+import type { ImageShape } from "../../tip/shape/shape";
 import type { StrokePlan } from "../plan";
 import { type Inking, inkingOf } from "./ink";
 import type { Laying, LayingMeans } from "./laying";

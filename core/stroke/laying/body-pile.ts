@@ -1,7 +1,7 @@
 import { MARK_WORDS, markWord } from "../../kernels/mark-record";
+import { Tiles } from "../../kernels/memory/tiles";
 import type { Paint } from "../../paint/model";
 import type { Surface } from "../../surface/surface";
-import { Tiles } from "../../surface/tiles";
 import type { WetBody } from "../../surface/wet";
 import { BATCH, type MarkBatch } from "./mark-batch";
 

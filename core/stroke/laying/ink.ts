@@ -1,7 +1,7 @@
 import type { Brush } from "../../brush/schema";
 import { intoOklch, outOfOklch, shiftOklch } from "../../colour/oklch";
 import type { Rgb } from "../../colour/srgb";
-import { q15At } from "../../kernels/q15";
+import { q15At } from "../../kernels/memory/q15";
 import { qualityIndex } from "../../qualities/table";
 import type { Manner } from "../plan";
 

@@ -1,7 +1,7 @@
 import { markWord } from "../../kernels/mark-record";
-import { q15At, toQ15 } from "../../kernels/q15";
+import { q15At, toQ15 } from "../../kernels/memory/q15";
+import { Tiles } from "../../kernels/memory/tiles";
 import { qualityIndex } from "../../qualities/table";
-import { Tiles } from "../../surface/tiles";
 import { LaidStroke, type Wet } from "../../surface/wet";
 import type { StrokePlan } from "../plan";
 import { BodyPile } from "./body-pile";

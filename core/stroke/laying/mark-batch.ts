@@ -1,6 +1,6 @@
-import type { Heap } from "../../kernels/heap";
 import { MARK_BYTES, MARK_WORDS, markWord } from "../../kernels/mark-record";
-import { maskField } from "../../tip/mask-table";
+import type { Heap } from "../../kernels/memory/heap";
+import { maskField } from "../../tip/mask/mask-table";
 import type { Inking } from "./ink";
 
 /** The most marks that wait to be laid together. */

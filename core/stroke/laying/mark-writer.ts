@@ -1,9 +1,9 @@
 import { markWord, roundingThresholds } from "../../kernels/mark-record";
-import { q15At } from "../../kernels/q15";
+import { q15At } from "../../kernels/memory/q15";
 import { qualityIndex } from "../../qualities/table";
 import { variesWithinStroke } from "../../response/sources";
-import { maskField } from "../../tip/mask-table";
-import { type TipMasks, tipMasks } from "../../tip/masks";
+import { maskField } from "../../tip/mask/mask-table";
+import { type TipMasks, tipMasks } from "../../tip/mask/masks";
 import { markField } from "../mark-list";
 import type { LayingMeans } from "./laying";
 import { MarkBatch } from "./mark-batch";

@@ -1,8 +1,9 @@
 import type { Brush } from "../../brush/schema";
 import { chance } from "../../chance/counter";
 import { DEEPEST_SHARED, GroundSheet, Lie, MarkSheet } from "../../ground/catch";
-import { type Ground, groundLaws } from "../../ground/model";
-import { q15At, toQ15 } from "../../kernels/q15";
+import type { Ground } from "../../ground/model";
+import { groundLaws } from "../../kernels/ground-laws";
+import { q15At, toQ15 } from "../../kernels/memory/q15";
 import type { Pictures } from "../../picture/picture";
 import { qualityIndex } from "../../qualities/table";
 import type { Surface } from "../../surface/surface";

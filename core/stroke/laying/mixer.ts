@@ -1,7 +1,7 @@
 import type { Brush } from "../../brush/schema";
 import type { Rgb } from "../../colour/srgb";
 import { MARK_BYTES, markWord } from "../../kernels/mark-record";
-import { ONE } from "../../kernels/q15";
+import { ONE } from "../../kernels/memory/q15";
 import { exp, power } from "../../numeric/power";
 import { boxFor } from "../../paint/soften";
 import { mixSpaces, type SpaceName } from "../../paint/spaces";

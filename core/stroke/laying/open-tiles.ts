@@ -1,6 +1,6 @@
 import { fromLinear, toLinear } from "../../colour/srgb";
 import type { Kernels } from "../../kernels/load";
-import { ONE } from "../../kernels/q15";
+import { ONE } from "../../kernels/memory/q15";
 import { pigmentNumbers } from "../../paint/pigment";
 import { mixSpaces, type SpaceName, spaceNames } from "../../paint/spaces";
 import type { Surface } from "../../surface/surface";

@@ -1,5 +1,5 @@
 import { markWord } from "../../kernels/mark-record";
-import { q15At, toQ15 } from "../../kernels/q15";
+import { q15At, toQ15 } from "../../kernels/memory/q15";
 import { qualityIndex } from "../../qualities/table";
 import type { Wet } from "../../surface/wet";
 import type { StrokePlan } from "../plan";

@@ -2,7 +2,7 @@ import { cosDegrees, sinDegrees } from "../../numeric/trig";
 import type { Pictures } from "../../picture/picture";
 import { qualityIndex } from "../../qualities/table";
 import type { Surface } from "../../surface/surface";
-import { type MaskAsk, phasesOf, snapSize, type TipMasks } from "../../tip/masks";
+import { type MaskAsk, phasesOf, snapSize, type TipMasks } from "../../tip/mask/masks";
 import type { Tip } from "../../tip/model";
 import { markField } from "../mark-list";
 

@@ -1,14 +1,15 @@
-import { ONE } from "../../kernels/q15";
-import { TILE } from "../../kernels/tile-size";
+import { ONE } from "../../kernels/memory/q15";
+import { TILE } from "../../kernels/memory/tile-size";
+import type { Tiles } from "../../kernels/memory/tiles";
 import { cosDegrees, sinDegrees } from "../../numeric/trig";
 import type { Pictures } from "../../picture/picture";
 import { qualityIndex } from "../../qualities/table";
 import type { Surface } from "../../surface/surface";
-import type { Tiles } from "../../surface/tiles";
-import { MissingPicture } from "../../tip/forms";
-import { readPicture, type Sheet } from "../../tip/read-picture";
-import { halved } from "../../tip/resample";
-import type { ImageShape } from "../../tip/shape";
+import { MissingPicture } from "../../tip/picture/forms";
+import { readPicture } from "../../tip/picture/read-picture";
+import { halved } from "../../tip/picture/resample";
+import type { Sheet } from "../../tip/picture/sheet";
+import type { ImageShape } from "../../tip/shape/shape";
 import { markField } from "../mark-list";
 import type { Inking } from "./ink";
 

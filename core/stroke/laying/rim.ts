@@ -1,8 +1,8 @@
 import type { GroundSheet } from "../../ground/catch";
-import { PLANE } from "../../kernels/tile-size";
+import { PLANE } from "../../kernels/memory/tile-size";
+import type { Tiles } from "../../kernels/memory/tiles";
 import type { Rim } from "../../paint/model";
 import type { Surface } from "../../surface/surface";
-import type { Tiles } from "../../surface/tiles";
 import type { Finish } from "../../surface/wet";
 
 /** The widest rim, px: no tile looks farther than to its neighbours. */

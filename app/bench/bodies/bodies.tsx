@@ -1,0 +1,131 @@
+import type { Brush } from "@core/brush";
+import { qualityNames, qualityRow } from "@core/qualities/table";
+import type { Body } from "@core/quality/row";
+import { planStroke } from "@core/stroke/plan";
+import { memo, type ReactNode, type RefObject, useEffect, useMemo, useRef } from "react";
+import type { Tell } from "~/engine/protocol";
+import type { PaperHandle } from "~/paper/paper-sheet";
+import { type Command, setKeepStrength } from "../state/commands";
+import { GroundSettings, SmoothButton } from "./ground-settings";
+import { IdleNote } from "./idle-note";
+import { PaintSettings } from "./paint-settings";
+import { PlacingLine } from "./placing-line";
+import { QualityLine } from "./quality-line";
+import { ShapeLine } from "./shape-line";
+import { TrailFigure } from "./trail-figure";
+import { TrailSettings } from "./trail-settings";
+
+const FIGURE_HEIGHT = 46;
+const FIGURE_WIDTH = 292;
+const FIGURE_PAUSE = 90;
+
+interface Props {
+  readonly brush: Brush;
+  readonly run: (command: Command) => void;
+  readonly paper: RefObject<PaperHandle | null>;
+  readonly pictures: Extract<Tell, { kind: "vignettes" }> | undefined;
+  /** Whether the paper has a grain of its own. */
+  readonly grained: boolean;
+}
+
+/** The bodies of a brush, left to right in the order in which a mark comes about. */
+export const Bodies = memo(function Bodies({ brush, run, paper, pictures, grained }: Props) {
+  // The proofs come first: the small pictures wait until the brush rests for a moment.
+  useEffect(() => {
+    const timer = setTimeout(() => paper.current?.vignettes(brush, FIGURE_WIDTH, FIGURE_HEIGHT), FIGURE_PAUSE);
+    return () => clearTimeout(timer);
+  }, [brush, paper]);
+  const { tip, trail, ground } = brush;
+  const shapeName = tip.shape.kind === "image" ? "picture" : tip.shape.kind;
+  const { ignored } = useMemo(() => planStroke(brush, { paper: grained }), [brush, grained]);
+  const lines = (body: Body) =>
+    qualityNames
+      .filter((name) => qualityRow(name).body === body)
+      .map((name) => <QualityLine key={name} name={name} brush={brush} run={run} />);
+  return (
+    <div className="grid shrink-0 rounded-lg border border-line bg-panel max-lg:divide-y lg:grid-cols-4 lg:divide-x divide-line">
+      <Panel
+        title="Tip"
+        says={tip.roundness < 1 ? `${shapeName}, ${Math.round(tip.roundness * 100)} % round` : shapeName}
+        figure={<Bitmap picture={pictures?.tip} label="One mark of the tip" />}
+      >
+        <ShapeLine shape={tip.shape} run={run} />
+        {lines("tip")}
+        <PlacingLine pivot={tip.pivot} mirror={tip.mirror} run={run} />
+        <IdleNote ignored={ignored} body="tip" />
+      </Panel>
+      <Panel title="Trail" says="how marks are laid" figure={<TrailFigure brush={brush} />}>
+        {lines("trail")}
+        <label className="flex h-[26px] items-center gap-2 pointer-coarse:h-11">
+          <span className="w-27 shrink-0">Keep strength</span>
+          <input
+            type="checkbox"
+            className="size-[18px] accent-act"
+            checked={trail.keepStrength}
+            onChange={(event) => run(setKeepStrength(event.target.checked))}
+          />
+          <span className="truncate text-[13px] text-soft">when spacing changes</span>
+        </label>
+        <TrailSettings trail={trail} standIns={brush.standIns} run={run} />
+      </Panel>
+      <Panel
+        title="Ground"
+        says={ground ? `${ground.grain.kind}, ${ground.law}` : "smooth"}
+        figure={<Bitmap picture={pictures?.ground} label="A dry stroke on the grain" />}
+      >
+        <GroundSettings ground={ground} run={run} />
+        {ground && lines("ground")}
+        {ground && <SmoothButton run={run} />}
+        <IdleNote ignored={ignored} body="ground" />
+      </Panel>
+      <Panel
+        title="Paint"
+        says="one to seven passes"
+        figure={<Bitmap picture={pictures?.paint} label="Coverage after one to seven passes" />}
+      >
+        <PaintSettings brush={brush} run={run} />
+        <IdleNote ignored={ignored} body="paint" />
+      </Panel>
+    </div>
+  );
+});
+
+function Panel({
+  title,
+  says,
+  figure,
+  children,
+}: {
+  title: string;
+  says: string;
+  figure: ReactNode;
+  children: ReactNode;
+}) {
+  return (
+    <section aria-label={title} className="min-w-0 px-3.5 py-2.5">
+      <div className="mb-1.5 flex items-baseline justify-between">
+        <h2 className="font-semibold font-serif text-base">{title}</h2>
+        <p className="truncate text-[12px] text-soft">{says}</p>
+      </div>
+      <div className="sheet mb-1.5 h-13 overflow-hidden rounded border border-line">{figure}</div>
+      {children}
+    </section>
+  );
+}
+
+function Bitmap({ picture, label }: { picture: ImageBitmap | undefined; label: string }) {
+  const canvas = useRef<HTMLCanvasElement>(null);
+  useEffect(() => {
+    if (picture && picture.width > 0) canvas.current?.getContext("bitmaprenderer")?.transferFromImageBitmap(picture);
+  }, [picture]);
+  return (
+    <canvas
+      ref={canvas}
+      role="img"
+      aria-label={label}
+      width={FIGURE_WIDTH}
+      height={FIGURE_HEIGHT}
+      className="mx-auto h-full object-contain"
+    />
+  );
+}

@@ -1,0 +1,105 @@
+import { type Quality, qualityRow } from "@core/qualities/table";
+import { Popover } from "radix-ui";
+import { useState } from "react";
+import { Button } from "~/ui/button";
+import { box } from "~/ui/settings/box";
+import { readValue, writeValue } from "~/ui/settings/units";
+import { useBench } from "../state/bench-context";
+import { qualityValue, seal, setQuality, setStops } from "../state/commands";
+
+interface Props {
+  readonly name: Quality;
+  /** Its value. */
+  readonly now: number;
+  readonly stops: readonly number[] | undefined;
+}
+
+/** A quality's name; a click says what it is, puts it back, tries it at other values, and sets where its slider rests. */
+export function QualityName({ name, now, stops }: Props) {
+  const { saved, run, onStrip } = useBench();
+  const row = qualityRow(name);
+  const kept = qualityValue(saved, name);
+  const differs = now !== kept ? "changed since it was saved" : now !== row.base ? "not the default" : undefined;
+  const back = (value: number) => {
+    run(setQuality(name, value));
+    run(seal);
+  };
+  return (
+    <Popover.Root>
+      <Popover.Trigger
+        title={row.says}
+        aria-label={`${row.label}: what it is, and putting it back${differs ? ` (${differs})` : ""}`}
+        className="flex h-[24px] w-27 shrink-0 items-center gap-1 truncate rounded text-left hover:underline hover:decoration-edge hover:underline-offset-4 pointer-coarse:h-10"
+      >
+        <span className="truncate">{row.label}</span>
+        {now !== kept && <span aria-hidden className="size-1.5 shrink-0 rounded-full bg-act" />}
+      </Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content
+          side="top"
+          align="start"
+          sideOffset={6}
+          collisionPadding={12}
+          className="z-30 w-80 rounded-lg border border-line bg-panel p-3 shadow-xl"
+        >
+          <h3 className="font-semibold font-serif text-base">{row.label}</h3>
+          <p className="mb-2 text-soft">
+            {row.says} From {writeValue(row.low, row.unit)} to {writeValue(row.high, row.unit)}.
+          </p>
+          <div className="flex flex-wrap gap-1.5">
+            <Button className="h-7" disabled={now === kept} onClick={() => back(kept)}>
+              As saved: {writeValue(kept, row.unit)}
+            </Button>
+            <Button className="h-7" disabled={now === row.base} onClick={() => back(row.base)}>
+              Default: {writeValue(row.base, row.unit)}
+            </Button>
+            <Popover.Close asChild>
+              <Button className="h-7" onClick={() => onStrip({ kind: "quality", name })}>
+                Try values…
+              </Button>
+            </Popover.Close>
+          </div>
+          <StopsField name={name} stops={stops} />
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  );
+}
+
+/** Where the slider rests, as a list of numbers. */
+function StopsField({ name, stops = [] }: Pick<Props, "name" | "stops">) {
+  const { run } = useBench();
+  const { unit } = qualityRow(name);
+  const written = stops.map((stop) => writeValue(stop, unit)).join("; ");
+  const [draft, setDraft] = useState<string>();
+  const [fault, setFault] = useState<string>();
+  const commit = () => {
+    if (draft === undefined) return;
+    const parts = draft.split(/[;\s](?=\s*[-−+\d.,])|;/).filter((part) => part.trim() !== "");
+    const read = parts.map((part) => readValue(part, unit));
+    const wrong = parts.find((_, i) => read[i] === undefined);
+    setFault(wrong === undefined ? undefined : `“${wrong.trim()}” is no value`);
+    if (wrong !== undefined) return;
+    run(setStops(name, read as number[]));
+    setDraft(undefined);
+  };
+  return (
+    <label className="mt-2.5 block text-[13px] text-soft">
+      Stops, where the slider rests
+      <input
+        className={`${box} mt-0.5 block w-full font-mono text-ink`}
+        placeholder="none: it moves freely"
+        value={draft ?? written}
+        aria-invalid={fault ? true : undefined}
+        onChange={(event) => setDraft(event.target.value)}
+        onBlur={commit}
+        onKeyDown={(event) => event.key === "Enter" && commit()}
+      />
+      {fault && (
+        <span role="alert" className="text-danger">
+          {fault}; separate values with semicolons.
+        </span>
+      )}
+    </label>
+  );
+}

@@ -1,0 +1,105 @@
+import { type DrawnShape, drawnKinds, type ImageShape, type Shape, shapeOf } from "@core/tip/shape/shape";
+import { memo } from "react";
+import { box } from "~/ui/settings/box";
+import { ChoiceLine } from "~/ui/settings/choice-line";
+import { type Parameter, seed, share, whole } from "~/ui/settings/parameters";
+import { RangeLine } from "~/ui/settings/range-line";
+import { SettingPopover } from "~/ui/settings/setting-popover";
+import { SettingRow } from "~/ui/settings/setting-row";
+import { type Command, seal, setShape } from "../state/commands";
+import { usePictureChooser } from "./choose-picture";
+import { PictureSettings } from "./picture-settings";
+
+/** The numbers of each drawn shape, as sliders set them. */
+export const shapeParameters: Record<DrawnShape["kind"], readonly Parameter[]> = {
+  ellipse: [],
+  rectangle: [share("corner", "Corners")],
+  polygon: [whole("sides", "Sides", 3, 24)],
+  sided: [],
+  bristles: [
+    whole("hairs", "Hairs", 1, 400),
+    share("thickness", "Thickness"),
+    share("clumping", "Clumping"),
+    share("splay", "Splay"),
+    seed,
+  ],
+  rake: [whole("lines", "Lines", 1, 64), share("gap", "Gap"), share("unevenness", "Unevenness"), seed],
+  speckle: [whole("dots", "Dots", 1, 400), share("spread", "Spread of sizes"), seed],
+};
+
+const bundleNames = ["round", "flat", "filbert", "fan"] as const;
+
+/** The tip's shape, and behind a button what that shape has to set. A picture is chosen from a file. */
+export const ShapeLine = memo(function ShapeLine({ shape, run }: { shape: Shape; run: (command: Command) => void }) {
+  const chooser = usePictureChooser("tips", "A picture for the tip", (path) => run(setShape(withPicture(shape, path))));
+  const pick = (kind: Shape["kind"]) => {
+    if (kind === "image") chooser.open();
+    else run(setShape(shapeOf(kind)));
+  };
+  return (
+    <>
+      <SettingRow label="Shape">
+        <select
+          aria-label="Shape"
+          className={box}
+          value={shape.kind}
+          onChange={(event) => pick(event.target.value as Shape["kind"])}
+        >
+          {drawnKinds.map((kind) => (
+            <option key={kind}>{kind}</option>
+          ))}
+          <option value="image">picture…</option>
+        </select>
+        {shape.kind === "image" ? (
+          <PictureSettings shape={shape} run={run} onAdd={chooser.open} busy={chooser.busy} />
+        ) : (
+          <DrawnSettings shape={shape} run={run} />
+        )}
+        {chooser.field}
+      </SettingRow>
+      {chooser.notice}
+    </>
+  );
+});
+
+/** A picture tip of this one picture, or with it added to those that are there. */
+function withPicture(shape: Shape, file: string): ImageShape {
+  const picture = { file, weight: 1 };
+  if (shape.kind === "image") return { ...shape, pictures: [...shape.pictures, picture] };
+  return {
+    kind: "image",
+    pictures: [picture],
+    coverage: "alpha",
+    colour: "ink",
+    depth: 0.25,
+    pick: "chance",
+    laid: "stamped",
+  };
+}
+
+function DrawnSettings({ shape, run }: { shape: DrawnShape; run: (command: Command) => void }) {
+  const own = shapeParameters[shape.kind];
+  if (own.length === 0) return null;
+  const numbers = shape as unknown as Record<string, number>;
+  return (
+    <SettingPopover name={`Settings of the ${shape.kind}`} says="settings…" onClose={() => run(seal)}>
+      {shape.kind === "bristles" && (
+        <ChoiceLine
+          label="Bundle"
+          value={shape.bundle}
+          options={bundleNames}
+          onPick={(bundle) => run(setShape({ ...shape, bundle }))}
+        />
+      )}
+      {own.map(({ name, ...parameter }) => (
+        <RangeLine
+          key={name}
+          {...parameter}
+          value={numbers[name]}
+          onChange={(value) => run(setShape({ ...shape, [name]: value } as Shape))}
+          onDone={() => run(seal)}
+        />
+      ))}
+    </SettingPopover>
+  );
+}

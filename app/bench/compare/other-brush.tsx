@@ -1,0 +1,114 @@
+import { type Brush, mixBrushes, swapBody } from "@core/brush";
+import type { Body } from "@core/quality/row";
+import { Slider } from "radix-ui";
+import { useEffect, useRef, useState } from "react";
+import { useFetcher } from "react-router";
+import { Button } from "~/ui/button";
+import { box } from "~/ui/settings/box";
+import type { loader } from "../actions.server";
+import { type Command, seal, takeBrush } from "../state/commands";
+
+const bodies: readonly Body[] = ["tip", "trail", "ground", "paint"];
+
+interface Props {
+  readonly brush: Brush;
+  readonly others: readonly { readonly id: string; readonly name: string }[];
+  readonly run: (command: Command) => void;
+  readonly onClose: () => void;
+}
+
+/** Another brush of the shelf beside this one: one of its bodies is taken over, or the two are mixed. */
+export function OtherBrush({ brush, others, run, onClose }: Props) {
+  const [chosen, setChosen] = useState("");
+  const [share, setShare] = useState(0);
+  /** What the brush was when the other one was chosen: mixing begins there, however often the slider moves. */
+  const begun = useRef(brush);
+  const { data, load, state } = useFetcher<typeof loader>();
+  const other = chosen !== "" && data?.kept.id === chosen ? data.kept.brush : undefined;
+  const mixed = useRef<Brush>(undefined);
+
+  useEffect(() => {
+    if (chosen) void load(`/bench/${chosen}`);
+  }, [chosen, load]);
+  // Whatever else changes the brush is what mixing begins with from then on.
+  useEffect(() => {
+    if (brush === mixed.current) return;
+    begun.current = brush;
+    setShare(0);
+  }, [brush]);
+
+  const mix = (next: number) => {
+    if (!other) return;
+    setShare(next);
+    mixed.current = mixBrushes(begun.current, other, next);
+    run(takeBrush(mixed.current, `mix with ${other.name}`, "mix"));
+  };
+  const swap = (body: Body) => other && run(takeBrush(swapBody(brush, other, body), `${body} of ${other.name}`));
+  return (
+    <section
+      aria-label="Another brush"
+      className="absolute right-2 bottom-2 z-10 flex flex-wrap items-center gap-x-3 gap-y-1.5 rounded-lg border border-line bg-panel px-3 py-2 shadow-sm"
+    >
+      <select
+        className={`${box} w-52`}
+        aria-label="The other brush"
+        value={chosen}
+        onChange={(event) => setChosen(event.target.value)}
+      >
+        <option value="">{others.length === 0 ? "no other brush on the shelf" : "another brush of yours…"}</option>
+        {others.map(({ id, name }) => (
+          <option key={id} value={id}>
+            {name}
+          </option>
+        ))}
+      </select>
+      <fieldset className="flex items-center gap-1" disabled={!other}>
+        <legend className="sr-only">Take one of its bodies, or begin again from all of it</legend>
+        <span className="mr-0.5 text-[13px] text-soft">take its</span>
+        {bodies.map((body) => (
+          <Button key={body} className="h-7 px-2 capitalize" onClick={() => swap(body)}>
+            {body}
+          </Button>
+        ))}
+        <Button
+          className="h-7 px-2"
+          onClick={() => other && run(takeBrush(mixBrushes(brush, other, 1), `everything of ${other.name}`))}
+        >
+          Everything
+        </Button>
+      </fieldset>
+      <div className="flex items-center gap-2">
+        <span className="text-[13px] text-soft">or mix</span>
+        <Slider.Root
+          className="relative flex h-[24px] w-36 touch-none items-center data-disabled:opacity-45"
+          disabled={!other}
+          min={0}
+          max={100}
+          step={1}
+          value={[Math.round(share * 100)]}
+          onValueChange={([value]) => mix(value / 100)}
+          onValueCommit={() => run(seal)}
+        >
+          <Slider.Track className="relative h-0.75 grow rounded bg-line">
+            <Slider.Range className="absolute h-full rounded bg-ink" />
+          </Slider.Track>
+          <Slider.Thumb
+            aria-label="Share of the other brush"
+            className="grid size-[24px] cursor-grab place-items-center rounded-full pointer-coarse:size-10"
+          >
+            <span className="block size-3 rounded-full border border-ink bg-raised pointer-coarse:size-6" />
+          </Slider.Thumb>
+        </Slider.Root>
+        <span className="w-11 text-right font-mono text-[13px]">{Math.round(share * 100)} %</span>
+      </div>
+      {state !== "idle" && (
+        <span role="status" className="text-[13px] text-soft">
+          fetching…
+        </span>
+      )}
+      <Button kind="quiet" className="h-7 text-[13px]" onClick={onClose}>
+        Done
+      </Button>
+    </section>
+  );
+}

@@ -1,0 +1,118 @@
+import type { Brush } from "@core/brush";
+import { X } from "lucide-react";
+import { type ReactNode, type RefObject, useEffect, useRef, useState } from "react";
+import type { Tell } from "~/engine/protocol";
+import type { PaperHandle } from "~/paper/paper-sheet";
+import { Button } from "~/ui/button";
+
+export type StripPiece = Extract<Tell, { kind: "strip-piece" }>;
+
+/** One brush on a sheet of several. */
+export interface SheetEntry {
+  readonly key: string;
+  readonly label: ReactNode;
+  readonly brush: Brush;
+  /** Whether it is what the bench has. */
+  readonly now: boolean;
+  readonly onPick: () => void;
+}
+
+interface Props {
+  /** What the sheet is called for those who do not see it. */
+  readonly name: string;
+  readonly title: ReactNode;
+  readonly says: string;
+  readonly entries: readonly SheetEntry[];
+  readonly columns: number;
+  readonly paper: RefObject<PaperHandle | null>;
+  /** Is given what takes the pieces that the engine draws. */
+  readonly pieces: RefObject<((piece: StripPiece) => void) | undefined>;
+  readonly onClose: () => void;
+}
+
+/** The same strokes with several brushes, laid over the paper; a click takes one. */
+export function StrokeSheet({ name, title, says, entries, columns, paper, pieces, onClose }: Props) {
+  const place = useRef<HTMLUListElement>(null);
+  const turn = useRef(0);
+  const [room, setRoom] = useState("");
+  const rows = Math.ceil(entries.length / columns);
+  const brushes = JSON.stringify(entries.map(({ brush }) => brush));
+
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the brushes are compared by what they are
+  useEffect(() => {
+    const list = place.current;
+    if (!list || !room) return;
+    const ratio = window.devicePixelRatio || 1;
+    const width = Math.max(40, Math.floor((list.clientWidth / columns - 18) * ratio));
+    const height = Math.max(24, Math.floor((list.clientHeight / rows - 34) * ratio));
+    turn.current =
+      paper.current?.strip(
+        entries.map(({ brush }) => brush),
+        width,
+        height,
+      ) ?? 0;
+  }, [brushes, columns, rows, paper, room]);
+
+  // Pieces come faster than the screen is drawn anew: each is put where it belongs at once.
+  useEffect(() => {
+    pieces.current = (piece) => {
+      const canvas = place.current?.querySelectorAll("canvas")[piece.index];
+      if (!canvas || piece.turn !== turn.current) return;
+      canvas.width = piece.picture.width;
+      canvas.height = piece.picture.height;
+      canvas.getContext("bitmaprenderer")?.transferFromImageBitmap(piece.picture);
+    };
+    return () => {
+      pieces.current = undefined;
+    };
+  }, [pieces]);
+
+  useEffect(() => {
+    const list = place.current;
+    if (!list) return;
+    const observer = new ResizeObserver(() => setRoom(`${list.clientWidth} ${list.clientHeight}`));
+    observer.observe(list);
+    return () => observer.disconnect();
+  }, []);
+
+  return (
+    <section aria-label={name} className="sheet absolute inset-0 z-10 flex flex-col">
+      <div className="flex items-center gap-2 border-line border-b px-3 py-1">
+        <h2 className="flex items-center gap-2 font-semibold font-serif">{title}</h2>
+        <p className="truncate text-[13px] text-soft">{says}</p>
+        <Button
+          kind="quiet"
+          className="ml-auto px-1.5"
+          aria-label={`Close the ${name.split(":")[0].toLowerCase()}`}
+          onClick={onClose}
+        >
+          <X aria-hidden size={16} />
+        </Button>
+      </div>
+      <ul
+        ref={place}
+        className="grid min-h-0 flex-1"
+        style={{
+          gridTemplateColumns: `repeat(${columns}, minmax(0, 1fr))`,
+          gridTemplateRows: `repeat(${rows}, minmax(0, 1fr))`,
+        }}
+      >
+        {entries.map(({ key, label, now, onPick }) => (
+          <li key={key} className="min-h-0 min-w-0 border-line border-r border-b">
+            <button
+              type="button"
+              aria-pressed={now}
+              className="flex size-full flex-col px-2 pt-1 text-left outline-act -outline-offset-2 hover:bg-act-wash aria-pressed:outline-2"
+              onClick={onPick}
+            >
+              <span className="w-full truncate font-mono text-[13px]">
+                {label} {now && <span className="font-sans text-soft">now</span>}
+              </span>
+              <canvas aria-hidden className="min-h-0 w-full flex-1 object-contain" />
+            </button>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}

@@ -1,0 +1,131 @@
+import { type Brush, isThere } from "@core/brush";
+import { type Quality, qualityNames, qualityRow } from "@core/qualities/table";
+import { firmer } from "@core/response/firmer";
+import { sources } from "@core/response/sources";
+import { useMemo, useState } from "react";
+import { box } from "~/ui/settings/box";
+import { writeValue } from "~/ui/settings/units";
+import { type Command, changeResponse, qualityValue, seal, setQuality, withCommand } from "../state/commands";
+import { sheetValues, stripValues } from "./strip-values";
+import { StrokeSheet } from "./stroke-sheet";
+
+/** What a strip varies: a quality, perhaps against a second one, or how firm a response is. */
+export type StripSubject =
+  | { readonly kind: "quality"; readonly name: Quality }
+  | { readonly kind: "curve"; readonly index: number };
+
+interface Props extends Pick<Parameters<typeof StrokeSheet>[0], "paper" | "pieces" | "onClose"> {
+  readonly subject: StripSubject;
+  readonly brush: Brush;
+  readonly run: (command: Command) => void;
+}
+
+/** The same strokes at several values, side by side; a click takes one. */
+export function TestStrip({ subject, ...rest }: Props) {
+  return subject.kind === "quality" ? (
+    <QualityStrip name={subject.name} {...rest} />
+  ) : (
+    <CurveStrip index={subject.index} {...rest} />
+  );
+}
+
+type Rest = Omit<Props, "subject">;
+
+function QualityStrip({ name, brush, run, ...place }: Rest & { name: Quality }) {
+  const row = qualityRow(name);
+  const [second, setSecond] = useState<Quality>();
+  const [opened] = useState(brush);
+  const values = useMemo(
+    () => (second ? sheetValues : stripValues)(row, qualityValue(opened, name)),
+    [row, opened, name, second],
+  );
+  const seconds = useMemo(
+    () => (second ? sheetValues(qualityRow(second), qualityValue(opened, second)) : [undefined]),
+    [second, opened],
+  );
+  const entries = seconds.flatMap((other) =>
+    values.map((value) => {
+      const commands = [setQuality(name, value), ...(second && other !== undefined ? [setQuality(second, other)] : [])];
+      const label =
+        other === undefined || !second
+          ? writeValue(value, row.unit)
+          : `${writeValue(value, row.unit)}, ${writeValue(other, qualityRow(second).unit)}`;
+      return {
+        key: `${value} ${other}`,
+        label,
+        brush: commands.reduce((now, command) => withCommand(now, command), brush),
+        now: qualityValue(brush, name) === value && (!second || qualityValue(brush, second) === other),
+        onPick: () => {
+          for (const command of commands) run(command);
+          run(seal);
+        },
+      };
+    }),
+  );
+  const title = (
+    <>
+      {row.label}
+      <label className="font-normal font-sans text-[13px] text-soft">
+        by{" "}
+        <select
+          className={box}
+          aria-label="Second quality"
+          value={second ?? ""}
+          onChange={(event) => setSecond((event.target.value || undefined) as Quality | undefined)}
+        >
+          <option value="">itself alone</option>
+          {qualityNames
+            .filter((other) => other !== name && isThere(brush, other))
+            .map((other) => (
+              <option key={other} value={other}>
+                {qualityRow(other).label}
+              </option>
+            ))}
+        </select>
+      </label>
+    </>
+  );
+  return (
+    <StrokeSheet
+      name={`Test strip: ${row.label.toLowerCase()}`}
+      title={title}
+      says={`${row.says} Click a stroke to take its value.`}
+      entries={entries}
+      columns={values.length}
+      {...place}
+    />
+  );
+}
+
+/** Softer answers rise late, firmer ones early. */
+const FIRMNESS = [-0.75, -0.5, -0.25, 0, 0.25, 0.5, 0.75];
+
+function CurveStrip({ index, brush, run, ...place }: Rest & { index: number }) {
+  const [opened] = useState(brush.responses[index]);
+  if (!opened) return null;
+  const what = `${qualityRow(opened.quality).label} by ${sources[opened.source].label.toLowerCase()}`;
+  const entries = FIRMNESS.map((amount) => {
+    const curve = firmer(opened.curve, amount);
+    const command = changeResponse(index, { curve });
+    return {
+      key: String(amount),
+      label: amount === 0 ? "as it was" : `${Math.abs(amount * 100)} % ${amount < 0 ? "softer" : "firmer"}`,
+      brush: withCommand(brush, command),
+      now: JSON.stringify(brush.responses[index]?.curve) === JSON.stringify(curve),
+      onPick: () => {
+        run(command);
+        run(seal);
+      },
+    };
+  });
+  return (
+    <StrokeSheet
+      name={`Test strip: ${what.toLowerCase()}`}
+      title={what}
+      says="A softer answer rises late, a firmer one early. Click a stroke to take its curve."
+      entries={entries}
+      columns={entries.length}
+      {...place}
+    />
+  );
+}

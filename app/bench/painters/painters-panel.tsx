@@ -1,0 +1,223 @@
+import { type Brush, CONTROL_LABEL_LENGTH, type Control, isThere, MOST_CONTROLS } from "@core/brush";
+import { type Quality, qualityNames, qualityRow } from "@core/qualities/table";
+import { ArrowDown, ArrowUp, Trash2, X } from "lucide-react";
+import { Slider } from "radix-ui";
+import { Button } from "~/ui/button";
+import { box } from "~/ui/settings/box";
+import { sliderScale, writeValue } from "~/ui/settings/units";
+import { ValueField } from "~/ui/settings/value-field";
+import { type Command, qualityValue, seal, setControls, setQuality, withCommand } from "../state/commands";
+
+interface Props {
+  readonly brush: Brush;
+  readonly run: (command: Command) => void;
+  /** What the paper shows while a painter's value is tried. */
+  readonly tried: Brush | undefined;
+  readonly onTry: (brush: Brush | undefined) => void;
+  readonly onClose: () => void;
+}
+
+/** What painters will be able to change: the maker picks it on the left, and sees the painters' panel on the right. */
+export function PaintersPanel({ brush, run, tried, onTry, onClose }: Props) {
+  const { controls } = brush;
+  const free = qualityNames.filter((name) => isThere(brush, name) && !controls.some(({ quality }) => quality === name));
+  const change = (next: readonly Control[], key?: string) => run(setControls([...next], key));
+  const add = (quality: Quality) => {
+    const row = qualityRow(quality);
+    change([...controls, { quality, label: row.label, low: row.low, high: row.high }]);
+  };
+  const patch = (n: number, part: Partial<Control>) =>
+    change(
+      controls.map((control, i) => (i === n ? { ...control, ...part } : control)),
+      `control ${n}`,
+    );
+  const move = (n: number, by: number) => {
+    const next = [...controls];
+    const [taken] = next.splice(n, 1);
+    next.splice(n + by, 0, taken);
+    change(next);
+  };
+  return (
+    <section aria-label="Painter’s panel" className="shrink-0 rounded-lg border border-line bg-panel">
+      <div className="flex items-center gap-3 border-line border-b px-3.5 py-1.5">
+        <h2 className="font-semibold font-serif text-base">Painter’s panel</h2>
+        <p className="truncate text-[13px] text-soft">
+          What painters may change of this brush, in your words and within your bounds.
+        </p>
+        <Button kind="quiet" className="ml-auto px-1.5" aria-label="Close the painter’s panel" onClick={onClose}>
+          <X aria-hidden size={16} />
+        </Button>
+      </div>
+      <div className="grid divide-line max-lg:divide-y lg:grid-cols-[3fr_2fr] lg:divide-x">
+        <div className="px-3.5 py-2.5">
+          {controls.length === 0 && (
+            <p className="mb-2 text-soft">
+              Nothing is chosen yet: painters take the brush as it is. Choose a few qualities they should reach at once.
+            </p>
+          )}
+          <ul className="space-y-1">
+            {controls.map((control, n) => {
+              const row = qualityRow(control.quality);
+              return (
+                <li key={control.quality} className="flex flex-wrap items-center gap-2">
+                  <span className="w-27 shrink-0 truncate text-soft">{row.label}</span>
+                  <input
+                    className={`${box} w-40`}
+                    aria-label={`What painters read for ${row.label.toLowerCase()}`}
+                    maxLength={CONTROL_LABEL_LENGTH}
+                    value={control.label}
+                    onChange={(event) => patch(n, { label: event.target.value })}
+                    onBlur={() => run(seal)}
+                  />
+                  <span className="text-[13px] text-soft">from</span>
+                  <ValueField
+                    bare
+                    label={`${row.label}, least`}
+                    value={control.low}
+                    unit={row.unit}
+                    onChange={(low) => patch(n, { low: Math.max(row.low, low) })}
+                  />
+                  <span className="text-[13px] text-soft">to</span>
+                  <ValueField
+                    bare
+                    label={`${row.label}, most`}
+                    value={control.high}
+                    unit={row.unit}
+                    onChange={(high) => patch(n, { high: Math.min(row.high, high) })}
+                  />
+                  <span className="text-[13px] text-soft">
+                    {brush.stops[control.quality] ? `${brush.stops[control.quality]?.length} stops` : ""}
+                  </span>
+                  <span className="ml-auto flex">
+                    <Tool label={`Move ${row.label} up`} disabled={n === 0} onPress={() => move(n, -1)}>
+                      <ArrowUp aria-hidden size={15} />
+                    </Tool>
+                    <Tool
+                      label={`Move ${row.label} down`}
+                      disabled={n === controls.length - 1}
+                      onPress={() => move(n, 1)}
+                    >
+                      <ArrowDown aria-hidden size={15} />
+                    </Tool>
+                    <Tool
+                      label={`Take ${row.label} off the panel`}
+                      onPress={() => change(controls.filter((_, i) => i !== n))}
+                    >
+                      <Trash2 aria-hidden size={15} />
+                    </Tool>
+                  </span>
+                </li>
+              );
+            })}
+          </ul>
+          <select
+            className={`${box} mt-2`}
+            aria-label="Put a quality on the panel"
+            disabled={controls.length >= MOST_CONTROLS}
+            value=""
+            onChange={(event) => add(event.target.value as Quality)}
+          >
+            <option value="">
+              {controls.length >= MOST_CONTROLS ? `${MOST_CONTROLS} are the most` : "put a quality on it…"}
+            </option>
+            {free.map((name) => (
+              <option key={name} value={name}>
+                {qualityRow(name).label}
+              </option>
+            ))}
+          </select>
+        </div>
+        <div className="px-3.5 py-2.5">
+          <p className="mb-1 text-[13px] text-soft">As painters see it; the paper follows.</p>
+          <div className="max-w-80 rounded-md border border-line bg-raised px-3 py-2">
+            <p className="mb-1 font-semibold font-serif">{brush.name}</p>
+            {controls.length === 0 && <p className="text-soft">No controls.</p>}
+            {controls.map((control) => (
+              <PainterLine
+                key={control.quality}
+                control={control}
+                brush={tried ?? brush}
+                stops={brush.stops[control.quality]}
+                onTry={onTry}
+              />
+            ))}
+          </div>
+          {tried && (
+            <Button className="mt-2 h-7" onClick={() => onTry(undefined)}>
+              Back to the brush’s own values
+            </Button>
+          )}
+        </div>
+      </div>
+    </section>
+  );
+}
+
+/** One control as painters have it: a slider within the maker's bounds, resting at the maker's stops. */
+function PainterLine({
+  control: { quality, label, low, high },
+  brush,
+  stops,
+  onTry,
+}: {
+  control: Control;
+  brush: Brush;
+  stops: readonly number[] | undefined;
+  onTry: (brush: Brush) => void;
+}) {
+  const row = qualityRow(quality);
+  const scale = sliderScale({ ...row, low, high });
+  const value = Math.min(high, Math.max(low, qualityValue(brush, quality)));
+  const rests = stops?.filter((stop) => stop >= low && stop <= high);
+  const at = (position: number) => {
+    const raw = Number(scale.invert(position).toPrecision(3));
+    return rests?.length
+      ? rests.reduce((best, stop) =>
+          Math.abs(scale(stop) - position) < Math.abs(scale(best) - position) ? stop : best,
+        )
+      : raw;
+  };
+  return (
+    <div className="flex h-[26px] items-center gap-2 pointer-coarse:h-11">
+      <span className="w-27 shrink-0 truncate">{label}</span>
+      <Slider.Root
+        className="relative flex h-[24px] flex-1 touch-none items-center"
+        min={0}
+        max={1000}
+        step={1}
+        value={[Math.round(scale(value))]}
+        onValueChange={([position]) => onTry(withCommand(brush, setQuality(quality, at(position))))}
+      >
+        <Slider.Track className="relative h-0.75 grow rounded bg-line">
+          <Slider.Range className="absolute h-full rounded bg-ink" />
+        </Slider.Track>
+        <Slider.Thumb
+          aria-label={`${label}, as painters have it`}
+          aria-valuetext={writeValue(value, row.unit)}
+          className="grid size-[24px] cursor-grab place-items-center rounded-full pointer-coarse:size-10"
+        >
+          <span className="block size-3 rounded-full border border-ink bg-raised pointer-coarse:size-6" />
+        </Slider.Thumb>
+      </Slider.Root>
+      <span className="w-14 shrink-0 text-right font-mono text-[13px]">{writeValue(value, row.unit)}</span>
+    </div>
+  );
+}
+
+function Tool({
+  label,
+  disabled,
+  onPress,
+  children,
+}: {
+  label: string;
+  disabled?: boolean;
+  onPress: () => void;
+  children: React.ReactNode;
+}) {
+  return (
+    <Button kind="quiet" className="h-7 px-1.5" aria-label={label} title={label} disabled={disabled} onClick={onPress}>
+      {children}
+    </Button>
+  );
+}

@@ -1,0 +1,84 @@
+import { drawnGrainKinds } from "@core/ground/grain";
+import { painterKinds } from "@core/hand/preview";
+import { proofNames, usualProofs } from "@core/hand/proof";
+import { simulatedHands } from "@core/hand/simulate";
+import { useEffect, useState } from "react";
+import { z } from "zod";
+import { usualColours } from "~/engine/protocol";
+
+const colour = z.string().regex(/^#[0-9a-f]{6}$/);
+const share = z.number().min(-1).max(2);
+export const MOST_HAND_SAMPLES = 3000;
+
+const sample = z.strictObject({
+  x: share,
+  y: share,
+  time: z.number(),
+  pressure: z.number().min(0).max(1).optional(),
+  tilt: z.number().min(0).max(1).optional(),
+  lean: z.number().optional(),
+  twist: z.number().optional(),
+});
+
+const viewSchema = z.strictObject({
+  colours: z.strictObject({ paper: colour, ink: colour, second: colour }),
+  /** Which small proofs, in this order. */
+  proofs: z.array(z.enum(proofNames)).max(proofNames.length),
+  /** Who draws the main stroke: a simulated hand, or the maker's own. */
+  hand: z.union([
+    z.enum(Object.keys(simulatedHands) as [keyof typeof simulatedHands]),
+    z.array(sample).min(1).max(MOST_HAND_SAMPLES),
+  ]),
+  /** The paper's own grain. */
+  grain: z.enum(drawnGrainKinds).nullable(),
+  painter: z.enum(painterKinds),
+  /** How many times as large as it is the paper is shown. */
+  zoom: z.union([z.literal(0.5), z.literal(1), z.literal(2), z.literal(4)]),
+  /** Whether single letters and digits are keys of the bench. */
+  keys: z.boolean(),
+});
+
+/** How a maker likes to look at brushes; kept in the browser, the same for all of them. */
+export type ViewSettings = z.infer<typeof viewSchema>;
+
+export const usualView: ViewSettings = {
+  colours: usualColours,
+  proofs: [...usualProofs],
+  hand: "slow-swell",
+  grain: null,
+  painter: "full pen",
+  zoom: 1,
+  keys: true,
+};
+
+const KEY = "brosse bench view";
+
+/** The settings, and what changes them and keeps them. What cannot be read is forgotten. */
+export function useViewSettings(): [ViewSettings, (patch: Partial<ViewSettings>) => void] {
+  const [view, setView] = useState(usualView);
+  // Not while the server renders: the first picture is the usual one.
+  useEffect(() => {
+    const kept = keptView(() => localStorage.getItem(KEY));
+    if (kept) setView(kept);
+  }, []);
+  const change = (patch: Partial<ViewSettings>) => {
+    const next = { ...view, ...patch };
+    setView(next);
+    safely(() => localStorage.setItem(KEY, JSON.stringify(next)));
+  };
+  return [view, change];
+}
+
+/** The settings that a browser has kept; undefined where it has none, or what it has is damaged or of another time. */
+export function keptView(read: () => string | null): ViewSettings | undefined {
+  return viewSchema.safeParse(safely(() => JSON.parse(read() ?? "null"))).data;
+}
+
+/** A browser may forbid keeping; then the settings last as long as the page. */
+function safely<T>(act: () => T): T | undefined {
+  try {
+    return act();
+  } catch {
+    return undefined;
+  }
+}

@@ -1,0 +1,98 @@
+import { FormatError } from "@core/formats/fault";
+import { grainPathSchema } from "@core/ground/grain";
+import { groundQualities, plainGroundOf } from "@core/ground/model";
+import { findBrush, listNames, saveBrush } from "@server/brushes/repository";
+import { grainBodySchema, keptGrains } from "@server/grains/repository";
+import { keepPicture, MAX_PICTURE_BYTES } from "@server/images/pictures";
+import { keptLabelSchema } from "@server/kept/kept-things";
+import { giveOneGrain, grainScaleOf } from "@server/sets/one-grain";
+import { findSet, listSets } from "@server/sets/repository";
+import { data, redirect } from "react-router";
+import { z } from "zod";
+import { needAccount } from "~/http/answers";
+import { readAsk } from "../shared/read-ask";
+import type { Route } from "./+types/route";
+
+const { low, high } = groundQualities.grainScale;
+const scale = z.number().min(low).max(high).optional();
+const id = z.string().max(40);
+const askSchema = z.discriminatedUnion("act", [
+  z.strictObject({ act: z.literal("use"), brush: id, scale }),
+  z.strictObject({ act: z.literal("give"), set: id, scale }),
+  z.strictObject({ act: z.literal("keep"), label: keptLabelSchema, pxPerMm: grainBodySchema.shape.pxPerMm }),
+  z.strictObject({ act: z.literal("forget"), id }),
+]);
+
+/** What the desk asks of the server; the grain's picture comes beside it. */
+export type GrainDeskAsk = z.input<typeof askSchema>;
+
+export async function loader({ context, request }: Route.LoaderArgs) {
+  const { database } = context;
+  const account = needAccount(context, request);
+  const [brushes, sets, grains] = await Promise.all([
+    listNames(database, account.id),
+    listSets(database, account.id),
+    keptGrains.list(database, account.id),
+  ]);
+  const scales = await Promise.all(sets.map((set) => grainScaleOf(database, account.id, set)));
+  return {
+    brushes,
+    sets: sets.map((set, n) => ({ id: set.id, name: set.name, grainScale: scales[n] })),
+    grains,
+    studio: account.studio,
+  };
+}
+
+/** Gives a grain to a brush or a whole set as their next revisions, keeps it among the maker's grains, or forgets a kept one. */
+export async function action({ context, request }: Route.ActionArgs) {
+  const account = needAccount(context, request);
+  const { database } = context;
+  if (Number(request.headers.get("Content-Length") ?? 0) > MAX_PICTURE_BYTES)
+    return data({ fault: `The grain is larger than ${MAX_PICTURE_BYTES >> 20} MB.` }, { status: 413 });
+  const form = await request.formData();
+  const parsed = askSchema.safeParse(readAsk(form));
+  if (!parsed.success) return data({ fault: z.prettifyError(parsed.error) }, { status: 400 });
+  const ask = parsed.data;
+  if (ask.act === "forget")
+    return (await keptGrains.forget(database, account.id, ask.id))
+      ? { forgotten: ask.id }
+      : data({ fault: "There is no such grain." }, { status: 404 });
+  const picture = form.get("picture");
+  if (!(picture instanceof File) || picture.size === 0)
+    return data({ fault: "There is no grain to keep yet." }, { status: 400 });
+  const set = ask.act === "give" ? await findSet(database, account.id, ask.set) : undefined;
+  if (ask.act === "give" && !set) return data({ fault: "Choose one of your sets first." }, { status: 400 });
+  const brush = ask.act === "use" ? await findBrush(database, account.id, ask.brush) : undefined;
+  if (ask.act === "use" && !brush) return data({ fault: "Choose one of your brushes first." }, { status: 400 });
+  try {
+    const file = grainPathSchema.parse(
+      await keepPicture(database, "grains", new Uint8Array(await picture.arrayBuffer()), picture.name),
+    );
+    if (ask.act === "keep") {
+      await keptGrains.keep(database, account.id, ask.label, { file, pxPerMm: ask.pxPerMm ?? null });
+      return { kept: ask.label.name };
+    }
+    const grain = { kind: "picture" as const, file };
+    if (set) return { changed: await giveOneGrain(database, account.id, set, grain, ask.scale ?? 1), set: set.name };
+    if (!brush) return data({ fault: "Choose one of your brushes first." }, { status: 400 });
+    const ground = {
+      ...(brush.brush.ground ?? { ...plainGroundOf(), depth: 0.6 }),
+      grain,
+      ...(ask.scale && { grainScale: ask.scale }),
+    };
+    const result = await saveBrush(
+      database,
+      account.id,
+      brush.id,
+      brush.revision,
+      { ...brush.brush, ground },
+      `grain “${picture.name}” from the desk`.slice(0, 200),
+    );
+    if (!result?.saved)
+      return data({ fault: "The brush was saved elsewhere at the same moment; try again." }, { status: 409 });
+    return redirect(`/bench/${brush.id}`);
+  } catch (error) {
+    if (error instanceof FormatError) return data({ fault: error.message }, { status: 400 });
+    throw error;
+  }
+}

@@ -1,0 +1,84 @@
+import { shapeOfSheets } from "@core/desk/tip/sheet";
+import { FormatError } from "@core/formats/fault";
+import { MOST_PICTURES, picks } from "@core/tip/shape/shape";
+import { findBrush, listBrushes, saveBrush } from "@server/brushes/repository";
+import { keepPicture, MAX_PICTURE_BYTES } from "@server/images/pictures";
+import { keptLabelSchema } from "@server/kept/kept-things";
+import { keptTips } from "@server/tips/repository";
+import { data, redirect } from "react-router";
+import { z } from "zod";
+import { needAccount } from "~/http/answers";
+import { readAsk } from "../shared/read-ask";
+import type { Route } from "./+types/route";
+
+const halfLengths = z.number().min(-2).max(2);
+const madeSchema = {
+  mapped: z.boolean(),
+  pick: z.enum(picks),
+  weights: z.array(z.number().min(0).max(1000)).min(1).max(MOST_PICTURES),
+  pivot: z.tuple([halfLengths, halfLengths]),
+};
+const askSchema = z.discriminatedUnion("act", [
+  z.strictObject({ act: z.literal("use"), brush: z.string().max(40), ...madeSchema }),
+  z.strictObject({ act: z.literal("keep"), label: keptLabelSchema, ...madeSchema }),
+  z.strictObject({ act: z.literal("forget"), id: z.string().max(40) }),
+]);
+
+/** What the desk asks of the server; the pictures come beside it. */
+export type TipDeskAsk = z.input<typeof askSchema>;
+
+export async function loader({ context, request }: Route.LoaderArgs) {
+  const account = needAccount(context, request);
+  const [brushes, tips] = await Promise.all([
+    listBrushes(context.database, account.id),
+    keptTips.list(context.database, account.id),
+  ]);
+  return { brushes: brushes.map(({ id, brush }) => ({ id, brush })), tips, studio: account.studio };
+}
+
+/** Keeps the desk's tips, gives them to a brush as its next revision, or forgets a kept one. */
+export async function action({ context, request }: Route.ActionArgs) {
+  const account = needAccount(context, request);
+  const { database } = context;
+  if (Number(request.headers.get("Content-Length") ?? 0) > MAX_PICTURE_BYTES)
+    return data({ fault: `The tip is larger than ${MAX_PICTURE_BYTES >> 20} MB.` }, { status: 413 });
+  const form = await request.formData();
+  const ask = askSchema.safeParse(readAsk(form));
+  if (!ask.success) return data({ fault: z.prettifyError(ask.error) }, { status: 400 });
+  if (ask.data.act === "forget") {
+    if (!(await keptTips.forget(database, account.id, ask.data.id)))
+      return data({ fault: "There is no such tip." }, { status: 404 });
+    return { forgotten: ask.data.id };
+  }
+  const files = form.getAll("picture").filter((file): file is File => file instanceof File && file.size > 0);
+  if (files.length !== ask.data.weights.length)
+    return data({ fault: "A picture of the tip did not arrive." }, { status: 400 });
+  const kept = ask.data.act === "use" ? await findBrush(database, account.id, ask.data.brush) : undefined;
+  if (ask.data.act === "use" && !kept) return data({ fault: "Choose one of your brushes first." }, { status: 400 });
+  try {
+    const paths: string[] = [];
+    for (const file of files)
+      paths.push(await keepPicture(database, "tips", new Uint8Array(await file.arrayBuffer()), file.name));
+    const shape = shapeOfSheets(paths, ask.data.mapped, ask.data);
+    if (ask.data.act === "keep") {
+      await keptTips.keep(database, account.id, ask.data.label, { shape, pivot: ask.data.pivot });
+      return { kept: ask.data.label.name };
+    }
+    if (!kept) return data({ fault: "Choose one of your brushes first." }, { status: 400 });
+    const tip = { ...kept.brush.tip, shape, pivot: ask.data.pivot };
+    const result = await saveBrush(
+      database,
+      account.id,
+      kept.id,
+      kept.revision,
+      { ...kept.brush, tip },
+      `tip “${files[0].name}” from the desk`.slice(0, 200),
+    );
+    if (!result?.saved)
+      return data({ fault: "The brush was saved elsewhere at the same moment; try again." }, { status: 409 });
+    return redirect(`/bench/${kept.id}`);
+  } catch (error) {
+    if (error instanceof FormatError) return data({ fault: error.message }, { status: 400 });
+    throw error;
+  }
+}

@@ -1,0 +1,130 @@
+import type { Brush } from "@core/brush";
+import { uses } from "@core/brush";
+import { symmetries } from "@core/desk/tip/symmetry";
+import { Segments } from "~/ui/segments";
+import { box } from "~/ui/settings/box";
+import { CheckLine } from "~/ui/settings/check-line";
+import { ChoiceLine } from "~/ui/settings/choice-line";
+import { RangeLine } from "~/ui/settings/range-line";
+import type { TipPen } from "./protocol";
+
+/** How the maker draws on the sheet; the brush is one of the shelf's, or the plain round. */
+export interface DrawSettings extends Omit<TipPen, "brush"> {
+  readonly brush: string;
+  readonly size: number;
+  readonly strength: number;
+}
+
+export const usualDrawing: DrawSettings = {
+  brush: "",
+  size: 24,
+  strength: 1,
+  use: "paint",
+  grey: 0.5,
+  keepsAlpha: false,
+  symmetry: "none",
+  times: 6,
+};
+
+const symmetryNames = {
+  none: "once",
+  "left-right": "mirrored left–right",
+  "top-bottom": "mirrored top–bottom",
+  both: "mirrored both ways",
+  around: "around the middle",
+} as const;
+
+interface Props {
+  readonly brushes: readonly { readonly id: string; readonly brush: Brush }[];
+  readonly settings: DrawSettings;
+  readonly onSettings: (patch: Partial<DrawSettings>) => void;
+  readonly mapped: boolean;
+}
+
+/** With what, how strongly and how often the maker's strokes fall on the sheet. */
+export function DrawingSettings({ brushes, settings, onSettings, mapped }: Props) {
+  const { brush, size, strength, use, grey, keepsAlpha, symmetry, times } = settings;
+  return (
+    <div className="space-y-1">
+      <Segments
+        label="What strokes on the sheet do"
+        name="tip-use"
+        options={uses}
+        value={use}
+        onPick={(picked) => onSettings({ use: picked })}
+      />
+      <label className="flex items-center gap-2">
+        <span className="w-34 shrink-0">With</span>
+        <select
+          className={`${box} min-w-0 flex-1`}
+          value={brush}
+          onChange={(event) => {
+            const picked = brushes.find(({ id }) => id === event.target.value)?.brush;
+            onSettings({
+              brush: event.target.value,
+              ...(picked ? { size: Math.min(500, Math.round(picked.tip.size)) } : {}),
+            });
+          }}
+        >
+          <option value="">a plain round</option>
+          {brushes.map(({ id, brush: { name } }) => (
+            <option key={id} value={id}>
+              {name}
+            </option>
+          ))}
+        </select>
+      </label>
+      <RangeLine
+        label="Size"
+        value={size}
+        low={1}
+        high={500}
+        step={1}
+        unit="px"
+        onChange={(v) => onSettings({ size: v })}
+        onDone={() => undefined}
+      />
+      <RangeLine
+        label="As strong as"
+        value={strength}
+        low={0.02}
+        high={1}
+        step={0.01}
+        unit="%"
+        onChange={(v) => onSettings({ strength: v })}
+        onDone={() => undefined}
+      />
+      {mapped && (
+        <RangeLine
+          label="Dark … light"
+          value={grey}
+          low={0}
+          high={1}
+          step={0.01}
+          unit="%"
+          onChange={(v) => onSettings({ grey: v })}
+          onDone={() => undefined}
+        />
+      )}
+      <CheckLine label="Only where it is" value={keepsAlpha} onChange={(v) => onSettings({ keepsAlpha: v })} />
+      <ChoiceLine
+        label="Each stroke falls"
+        value={symmetry}
+        options={symmetries}
+        names={symmetryNames}
+        onPick={(v) => onSettings({ symmetry: v })}
+      />
+      {symmetry === "around" && (
+        <RangeLine
+          label="How many times"
+          value={times}
+          low={2}
+          high={24}
+          step={1}
+          onChange={(v) => onSettings({ times: v })}
+          onDone={() => undefined}
+        />
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,110 @@
+import type { Brush } from "@core/brush";
+import type { ImageShape } from "@core/tip/shape/shape";
+import { useState } from "react";
+import { useFetcher } from "react-router";
+import { Button } from "~/ui/button";
+import { saveFile } from "~/ui/save-file";
+import { box } from "~/ui/settings/box";
+import { Card } from "../shared/card";
+import { LabelFields, useLabel } from "../shared/label-fields";
+import type { action, TipDeskAsk } from "./actions.server";
+import type { TipDeskEngine, TipDeskState } from "./use-tip-desk";
+
+interface Props {
+  readonly brushes: readonly { readonly id: string; readonly brush: Brush }[];
+  readonly studio: string;
+  readonly sheet: NonNullable<TipDeskState["sheet"]>;
+  readonly engine: TipDeskEngine;
+  readonly pivot: readonly [number, number];
+  readonly pick: ImageShape["pick"];
+  /** The brush it was tried with. */
+  readonly tried: string;
+}
+
+/** Where the tip goes: to a brush, to the maker's tips, to files. */
+export function TipKeepCard({ brushes, studio, sheet, engine, pivot, pick, tried }: Props) {
+  const [brush, setBrush] = useState(tried);
+  const [label, setLabel] = useLabel(studio);
+  const keeper = useFetcher<typeof action>();
+  const busy = keeper.state !== "idle";
+  const name = label.name.trim() || sheet.members[0].name;
+  const made = {
+    mapped: sheet.mapped,
+    pick,
+    weights: sheet.members.map(({ weight }) => weight),
+    pivot: [pivot[0], pivot[1]] as [number, number],
+  };
+  const submit = async (ask: TipDeskAsk) => {
+    const form = new FormData();
+    form.set("ask", JSON.stringify(ask));
+    (await engine.exportPng(true)).forEach((bytes, n) => {
+      form.append("picture", new File([bytes], `${name}${n > 0 ? ` ${n + 1}` : ""}.png`, { type: "image/png" }));
+    });
+    void keeper.submit(form, { method: "post", encType: "multipart/form-data" });
+  };
+  const save = async (mapped: boolean) =>
+    (await engine.exportPng(mapped)).forEach((bytes, n) => {
+      saveFile(bytes, `${name}${sheet.members.length > 1 ? ` ${n + 1}` : ""}.png`, "image/png");
+    });
+  const answer = busy ? undefined : keeper.data;
+  return (
+    <Card title="Keep it">
+      <div className="space-y-1.5">
+        <div className="flex gap-1.5">
+          <select
+            className={`${box} min-w-0 flex-1`}
+            aria-label="The brush that gets the tip"
+            value={brush}
+            onChange={(event) => setBrush(event.target.value)}
+          >
+            <option value="">a brush of yours…</option>
+            {brushes.map(({ id, brush: { name: other } }) => (
+              <option key={id} value={id}>
+                {other}
+              </option>
+            ))}
+          </select>
+          <Button
+            kind="act"
+            className="h-7"
+            disabled={!brush || busy}
+            onClick={() => void submit({ act: "use", brush, ...made })}
+          >
+            Use it in this brush
+          </Button>
+        </div>
+        <p className="text-[13px] text-soft">
+          The brush gets a new revision; brushes with an earlier version of the tip keep theirs.
+        </p>
+        <LabelFields label={label} onChange={setLabel} usualName={sheet.members[0].name} tagsSuch="leaf, wreath" />
+        <div className="flex flex-wrap gap-1.5">
+          <Button
+            className="h-7"
+            disabled={busy}
+            onClick={() => void submit({ act: "keep", label: { ...label, name }, ...made })}
+          >
+            Keep among my tips
+          </Button>
+          <Button className="h-7" onClick={() => void save(false)}>
+            Save as PNG
+          </Button>
+          {sheet.mapped && (
+            <Button className="h-7" onClick={() => void save(true)}>
+              Save with its map
+            </Button>
+          )}
+        </div>
+        {answer && "kept" in answer && (
+          <p role="status" className="text-[13px]">
+            “{answer.kept}” is among your tips.
+          </p>
+        )}
+        {answer && "fault" in answer && (
+          <p role="alert" className="text-[13px] text-danger">
+            {answer.fault}
+          </p>
+        )}
+      </div>
+    </Card>
+  );
+}

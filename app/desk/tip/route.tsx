@@ -1,0 +1,10 @@
+import type { Route } from "./+types/route";
+import { TipDesk } from "./tip-desk";
+
+export { action, loader } from "./actions.server";
+
+export const meta: Route.MetaFunction = () => [{ title: "Tip desk · Brosse" }];
+
+export default function TipDeskRoute({ loaderData: { brushes, tips, studio } }: Route.ComponentProps) {
+  return <TipDesk brushes={brushes} tips={tips} studio={studio} />;
+}

@@ -1,0 +1,25 @@
+import { editionPackage, findEdition, packageBytes } from "@server/editions/repository";
+import { takePackage } from "@server/editions/take";
+import { redirect } from "react-router";
+import { needAccount, notFound } from "~/http/answers";
+import type { Route } from "./+types/route";
+
+export async function loader({ params, context }: Route.LoaderArgs) {
+  const edition = await findEdition(context.database, params.id);
+  if (!edition) throw notFound("edition");
+  const { set, brushes } = await editionPackage(context.database, edition);
+  const entries = set.brushes.flatMap(({ file, group }) => {
+    const brush = brushes.get(file);
+    return brush ? [{ brush, group }] : [];
+  });
+  return { edition, set, entries, signedIn: context.account !== undefined };
+}
+
+/** Puts the edition's brushes on the shelf of whoever is signed in. */
+export async function action({ params, context, request }: Route.ActionArgs) {
+  const account = needAccount(context, request);
+  const bytes = await packageBytes(context.database, params.id);
+  if (!bytes) throw notFound("edition");
+  const { ids } = await takePackage(context.database, account.id, bytes);
+  return redirect(`/shelf?${new URLSearchParams(ids.map((id) => ["new", id]))}`);
+}

@@ -1,0 +1,284 @@
+import { type Brush, scaledBrush, smudging } from "@core/brush";
+import { hexToRgb } from "@core/colour/srgb";
+import { writeOra } from "@core/formats/ora/write";
+import { writeRgba } from "@core/formats/png/png";
+import { grainOf } from "@core/ground/grain";
+import { type Ground, plainGroundOf } from "@core/ground/model";
+import { asPainter } from "@core/hand/preview";
+import { type Proof, proofsOn, usualProofs } from "@core/hand/proof";
+import type { Sample } from "@core/hand/sample";
+import type { Room } from "@core/hand/simulate";
+import { createKernels, type Kernels } from "@core/kernels/load";
+import { noPictures, type Pictures } from "@core/picture/picture";
+import { needsBed, paintBed } from "@core/stroke/bed";
+import type { Ink } from "@core/stroke/laying/ink";
+import { paintHand, type StrokePainter } from "@core/stroke/painter";
+import { Picture } from "@core/surface/picture";
+import { Surface } from "@core/surface/surface";
+import { fetchPictures } from "./fetch-pictures";
+import type { OwnLayers } from "./own-layers";
+import { OwnPaint } from "./own-paint";
+import { PaperView } from "./paper-view";
+import type { PaperColours, PaperManner } from "./protocol";
+import { washBrush, washStrokes } from "./wash";
+
+const PROOFS = 0;
+/** Where proofs lie that have something on a layer below. */
+const ABOVE = 1;
+const PROOF_LAYERS = 2;
+const WASH_INK = "#d8963c";
+/** The first proof is shown at once; how long those after it may gather before they are, ms. */
+const PATIENCE = 60;
+
+function inkOf({ ink, second }: PaperColours): Ink {
+  return { colour: hexToRgb(ink), second: hexToRgb(second) };
+}
+
+/** How far the paper's own grain shows. */
+const PAPER_DEPTH = 0.45;
+
+function paperOf({ grain }: PaperManner): Ground | undefined {
+  return grain === null ? undefined : { ...plainGroundOf(), grain: grainOf(grain), depth: PAPER_DEPTH };
+}
+
+/** A paper with proofs below and the painter's own layers above, shown on an OffscreenCanvas. */
+export class Paper {
+  private readonly kernels: Kernels = createKernels();
+  private ink: Ink;
+  private readonly drawing: OffscreenCanvasRenderingContext2D;
+  private surface: Surface;
+  private view: PaperView;
+  private brush: Brush | undefined;
+  /** The newest brush; its pictures may still be on their way. */
+  private wanted: Brush | undefined;
+  private pictures: Pictures = noPictures;
+  private painter: StrokePainter | undefined;
+  private readonly own: OwnPaint;
+  private asked = 0;
+  private turn = 0;
+  private proofsWait = false;
+  private manner: PaperManner;
+
+  constructor(
+    private readonly canvas: OffscreenCanvas,
+    colours: PaperColours,
+    private readonly proofs: boolean,
+  ) {
+    const drawing = canvas.getContext("2d", { alpha: false });
+    if (!drawing) throw new Error("this browser cannot draw outside the page");
+    this.drawing = drawing;
+    this.manner = {
+      use: "paint",
+      lit: true,
+      colours,
+      proofs: usualProofs,
+      hand: "slow-swell",
+      grain: null,
+      painter: "full pen",
+    };
+    this.ink = inkOf(colours);
+    this.surface = this.newSurface();
+    this.own = new OwnPaint(this.surface, PROOF_LAYERS);
+    this.view = this.newView();
+  }
+
+  get strokeCount(): number {
+    return this.own.count;
+  }
+
+  /** Gives the paper another size; proofs are drawn anew, own strokes stay where they are. Answers as `setBrush`. */
+  async resize(width: number, height: number): Promise<boolean> {
+    this.painter = undefined;
+    this.view.release();
+    this.surface.release();
+    this.canvas.width = width;
+    this.canvas.height = height;
+    this.surface = this.newSurface();
+    this.own.moveTo(this.surface);
+    this.view = this.newView();
+    return this.drawAnew();
+  }
+
+  /**
+   * Takes another brush and draws the proofs with it. Between strokes it looks up: when a newer brush has come, it
+   * stops and answers false.
+   * @param onFirst is told when the first proof is seen
+   */
+  async setBrush(brush: Brush, onFirst: () => void = () => undefined): Promise<boolean> {
+    const asked = ++this.asked;
+    this.wanted = brush;
+    const pictures = await fetchPictures(brush);
+    if (asked !== this.asked) return false;
+    this.brush = brush;
+    this.pictures = pictures;
+    const turn = ++this.turn;
+    if (!this.proofs) return true;
+    if (this.painter) {
+      this.proofsWait = true;
+      return false;
+    }
+    this.proofsWait = false;
+    const { surface } = this;
+    surface.clear(PROOFS);
+    surface.clear(ABOVE);
+    let shown = Number.NEGATIVE_INFINITY;
+    const drawn: Room[] = [];
+    for (const proof of proofsOn(surface.width, surface.height, this.manner.proofs, this.manner.hand)) {
+      this.paintProof(brush, pictures, proof);
+      drawn.push(proof.room);
+      if (performance.now() - shown > PATIENCE) {
+        this.view.showWithin(drawn);
+        if (drawn.length === 1) onFirst();
+        shown = performance.now();
+      }
+      await breath();
+      // A pen that came down meanwhile has the surface now; the proofs are drawn when it leaves.
+      if (this.painter) this.proofsWait = true;
+      if (turn !== this.turn || surface !== this.surface) return false;
+    }
+    this.view.show();
+    return true;
+  }
+
+  /** Draws the newest brush's proofs once more; answers as `setBrush`. */
+  private async drawAnew(): Promise<boolean> {
+    return this.wanted !== undefined && this.setBrush(this.wanted);
+  }
+
+  /** Paints one proof, and what lies below it. */
+  private paintProof(brush: Brush, pictures: Pictures, { strokes, room, below, scale }: Proof): void {
+    const { surface, manner } = this;
+    surface.paintOn(PROOFS);
+    if (needsBed(brush)) paintBed(surface, room);
+    else if (below !== "nothing")
+      paintHand(
+        surface,
+        washBrush(room.height * 0.72),
+        { ...this.ink, colour: hexToRgb(WASH_INK) },
+        washStrokes(room),
+        1,
+      );
+    if (below === "layer") surface.paintOn(ABOVE);
+    const seen = asPainter(manner.painter);
+    paintHand(
+      surface,
+      scaledBrush(brush, scale),
+      this.ink,
+      strokes.map((stroke) => stroke.map(seen)),
+      1,
+      pictures,
+    );
+  }
+
+  penDown(stroke: number): void {
+    if (!this.brush) return;
+    this.turn++;
+    const { use } = this.manner;
+    const brush = use === "smudge" ? smudging(this.brush) : this.brush;
+    const ink = { ...this.ink, erases: use === "erase" };
+    this.painter = this.own.begin(brush, this.pictures, ink, stroke);
+  }
+
+  penMove(samples: readonly Sample[]): void {
+    if (!this.painter) return;
+    const seen = samples.map(asPainter(this.manner.painter));
+    this.own.remember(seen);
+    this.painter.push(seen);
+    this.view.show();
+  }
+
+  /** Finishes the stroke, then the proofs that had to wait for it. Answers as `setBrush`. */
+  async penUp(): Promise<boolean> {
+    this.painter?.end();
+    this.painter = undefined;
+    this.view.show();
+    return this.proofsWait && this.drawAnew();
+  }
+
+  /** Changes what own strokes do, and how the paper is lit. */
+  async setManner(manner: PaperManner): Promise<boolean> {
+    const before = this.manner;
+    this.manner = manner;
+    this.ink = inkOf(manner.colours);
+    this.surface.paper = paperOf(manner);
+    if (manner.lit !== before.lit || manner.colours.paper !== before.colours.paper) {
+      this.view.release();
+      this.view = this.newView();
+    }
+    const same = (["colours", "proofs", "hand", "grain", "painter"] as const).every(
+      (key) => JSON.stringify(manner[key]) === JSON.stringify(before[key]),
+    );
+    return !same && this.drawAnew();
+  }
+
+  /** The colour of a px as it is shown, `#rrggbb`; that of the paper beyond its edge. */
+  colourAt(x: number, y: number): string {
+    return this.view.colourAt(x, y);
+  }
+
+  /** Dips the tip by hand. */
+  refill(): void {
+    this.own.refill();
+  }
+
+  /** Takes the last own act away. */
+  takeBack(): void {
+    this.change(() => this.own.takeBack());
+  }
+
+  clear(): void {
+    this.change(() => this.own.clear());
+  }
+
+  /** Fills the chosen own layer with the ink, or empties it. */
+  fill(empties: boolean): void {
+    this.change(() => this.own.fill(empties ? undefined : this.ink.colour));
+  }
+
+  setLayers(layers: OwnLayers): void {
+    this.change(() => this.own.setLayers(layers));
+  }
+
+  /** What is painted on the layers that are shown, without the paper, as a PNG. */
+  painted(): Uint8Array {
+    const whole = new Picture(this.surface, null);
+    whole.showAll();
+    const pixels = whole.copy();
+    whole.release();
+    return writeRgba(pixels, this.surface.width, this.surface.height);
+  }
+
+  /** All layers as OpenRaster. @throws FormatError where there is nothing, or a blend mode has no name there */
+  layered(): Uint8Array {
+    return writeOra(this.surface, hexToRgb(this.manner.colours.paper));
+  }
+
+  /** Not while a stroke is being painted. */
+  private change(act: () => void): void {
+    if (this.painter) return;
+    act();
+    this.view.show();
+  }
+
+  private newSurface(): Surface {
+    const surface = new Surface(this.kernels, this.canvas.width, this.canvas.height, PROOF_LAYERS);
+    surface.paper = paperOf(this.manner);
+    surface.layers[PROOFS].name = "proofs";
+    surface.layers[ABOVE].name = "proofs over another layer";
+    return surface;
+  }
+
+  private newView(): PaperView {
+    return new PaperView(this.surface, this.drawing, this.manner.colours.paper, this.manner.lit);
+  }
+}
+
+const channel = new MessageChannel();
+
+/** Lets waiting messages in; unlike a timer it costs microseconds. */
+function breath(): Promise<void> {
+  return new Promise((resolve) => {
+    channel.port1.onmessage = () => resolve();
+    channel.port2.postMessage(null);
+  });
+}

@@ -1,0 +1,149 @@
+import { type Brush, parseBrush } from "@core/brush";
+import { hexToRgb } from "@core/colour/srgb";
+import type { Sample } from "@core/hand/sample";
+import { lightToHeavy, type Room, slowSwell, wave } from "@core/hand/simulate";
+import { paintSchema } from "@core/paint/model";
+import { noPictures, type Pictures } from "@core/picture/picture";
+import { renderHand } from "@core/stroke/render";
+import { tableLight } from "@core/surface/relief";
+import { trailSchema } from "@core/trail/model";
+import type { PaperColours } from "./protocol";
+
+const PASSES = 7;
+const MIDDLE: [number, number] = [0, 0];
+/** One mark a tap, where it is tapped. */
+const plainTrail = trailSchema.parse({});
+
+/** One mark of the tip at full pressure, as large as the picture lets it be. */
+export function tipVignette(
+  brush: Brush,
+  pictures: Pictures,
+  width: number,
+  height: number,
+  colours: PaperColours,
+): Promise<ImageBitmap> {
+  const size = Math.min(brush.tip.size, height * 0.86);
+  const still = {
+    ...brush,
+    tip: { ...brush.tip, size, pivot: MIDDLE },
+    trail: plainTrail,
+    ground: null,
+    paint: paintSchema.parse({}),
+    responses: [],
+  };
+  return paint(still, pictures, [[{ x: width / 2, y: height / 2, time: 0, pressure: 1 }]], width, height, colours);
+}
+
+/** Pieces lower than this, px, have room for one stroke only. */
+const LOW_PIECE = 120;
+
+/** Three strokes of a brush one below the other: light to heavy, a slow swell, and one over wet colour where it needs some. */
+export function stripPiece(
+  brush: Brush,
+  pictures: Pictures,
+  width: number,
+  height: number,
+  colours: PaperColours,
+): Promise<ImageBitmap> {
+  if (height < LOW_PIECE) {
+    const room = { left: width * 0.06, top: height * 0.2, width: width * 0.88, height: height * 0.6 };
+    return paint(brush, pictures, [[...slowSwell(room).strokes[0]]], width, height, colours, room);
+  }
+  const third = height / 3;
+  const room = (n: number) => ({
+    left: width * 0.08,
+    top: third * n + third * 0.2,
+    width: width * 0.84,
+    height: third * 0.6,
+  });
+  const strokes = [lightToHeavy(room(0)), slowSwell(room(1)), wave(room(2))].flatMap((hand) =>
+    hand.strokes.map((stroke) => [...stroke]),
+  );
+  return paint(brush, pictures, strokes, width, height, colours, {
+    left: 0,
+    top: height * 0.05,
+    width,
+    height: height * 0.9,
+  });
+}
+
+/** The grain as a stroke that is pressed harder and harder meets it. */
+export function groundVignette(
+  brush: Brush,
+  pictures: Pictures,
+  width: number,
+  height: number,
+  colours: PaperColours,
+): Promise<ImageBitmap> {
+  const size = height * 1.6;
+  const ground = brush.ground && { ...brush.ground, anchor: "surface" as const };
+  const shown = parseBrush({
+    level: 1,
+    name: "ground",
+    tip: { size, hardness: 0 },
+    trail: { spacing: 0.05 },
+    ground,
+    paint: { flow: 0.12 },
+    responses: [{ quality: "flow", source: "pressure", low: 0.1 }],
+  });
+  const samples = Array.from({ length: 30 }, (_, i) => ({
+    x: (width * i) / 29,
+    y: height / 2,
+    time: i * 8,
+    pressure: i / 29,
+  }));
+  return paint(shown, pictures, [samples], width, height, colours);
+}
+
+/** What one to seven strokes over the same place leave. */
+export function paintVignette(
+  brush: Brush,
+  width: number,
+  height: number,
+  colours: PaperColours,
+): Promise<ImageBitmap> {
+  const gap = width / PASSES;
+  const size = Math.min(gap, height) * 0.8;
+  const shown = {
+    ...brush,
+    tip: {
+      ...brush.tip,
+      shape: { kind: "ellipse" as const },
+      size,
+      roundness: 1,
+      hardness: Math.max(0.8, brush.tip.hardness),
+      pivot: MIDDLE,
+    },
+    trail: plainTrail,
+    ground: null,
+    paint: { ...brush.paint, mixing: 0, soften: 0, load: null },
+  };
+  const taps = Array.from({ length: PASSES }, (_, n) =>
+    Array.from({ length: n + 1 }, () => [{ x: gap * (n + 0.5), y: height / 2, time: 0, pressure: 1 }]),
+  ).flat();
+  return paint(shown, noPictures, taps, width, height, colours);
+}
+
+function paint(
+  brush: Brush,
+  pictures: Pictures,
+  strokes: readonly (readonly Sample[])[],
+  width: number,
+  height: number,
+  colours: PaperColours,
+  bed?: Room,
+): Promise<ImageBitmap> {
+  const pixels = renderHand({
+    brush,
+    strokes,
+    width,
+    height,
+    ink: { colour: hexToRgb(colours.ink), second: hexToRgb(colours.second) },
+    paper: hexToRgb(colours.paper),
+    seed: 1,
+    light: tableLight,
+    bed,
+    pictures,
+  });
+  return createImageBitmap(new ImageData(pixels, width, height));
+}

@@ -1,0 +1,39 @@
+import { firstFault } from "@core/brush";
+import { listBrushes } from "@server/brushes/repository";
+import { publish } from "@server/editions/publish";
+import { editionsOfSet } from "@server/editions/repository";
+import { findSet, saveSet } from "@server/sets/repository";
+import { data, redirect } from "react-router";
+import { needAccount, notFound } from "~/http/answers";
+import type { Route } from "./+types/set-route";
+import { askSchema } from "./draft";
+
+export async function loader({ params, context, request }: Route.LoaderArgs) {
+  const account = needAccount(context, request);
+  const set = await findSet(context.database, account.id, params.id);
+  if (!set) throw notFound("set");
+  const [shelf, editions] = await Promise.all([
+    listBrushes(context.database, account.id),
+    editionsOfSet(context.database, set.id),
+  ]);
+  return { set, shelf, editions };
+}
+
+/** Saves the set; publishing saves first, so that what is seen is what goes out. */
+export async function action({ params, context, request }: Route.ActionArgs) {
+  const account = needAccount(context, request);
+  const asked = askSchema.safeParse(await request.json().catch(() => undefined));
+  if (!asked.success)
+    return data({ kind: "fault" as const, fault: firstFault(asked.error).replace(/^[\w.]+: /, "") }, { status: 400 });
+  const { from, draft } = asked.data;
+  const result = await saveSet(context.database, account.id, params.id, from, draft);
+  if (!result) throw notFound("set");
+  if (!result.saved) return data({ kind: "conflict" as const, newest: result.newest }, { status: 409 });
+  if (asked.data.act === "save") return { kind: "saved" as const, revision: result.revision };
+  const set = await findSet(context.database, account.id, params.id);
+  if (!set) throw notFound("set");
+  const publication = await publish(context.database, context.pool, account, set, asked.data.version);
+  if ("fault" in publication)
+    return data({ kind: "unpublished" as const, revision: result.revision, fault: publication.fault }, { status: 400 });
+  return redirect(`/editions/${publication.id}`);
+}

@@ -1,0 +1,7 @@
+/**
+ * How a grain takes paint, by the kernels' numbers (1 is the first). peaks: what stands out takes paint first; print: the
+ * valleys always stay thinner; pool: the paint settles in the valleys.
+ */
+export const groundLaws = ["peaks", "print", "pool"] as const;
+
+export type GroundLaw = (typeof groundLaws)[number];
