@@ -6,7 +6,8 @@ import type { InkBudget } from "@core/measure/ink-budget";
 import type { Ripple } from "@core/measure/ripple";
 import type { Score } from "@core/measure/score";
 import { useEffect, useRef, useState } from "react";
-import type { MeasureAsk, MeasureTell } from "./protocol";
+import { openPort, type Port, unlessDropped } from "~/port/open-port";
+import type { MeasureAsk, Measuring } from "./protocol";
 
 /** What was measured of the present brush so far; older findings stay until newer ones are there. */
 export interface Measures {
@@ -32,37 +33,29 @@ export interface MeasuredHand {
 /** Measures the brush on the main stroke of a paper, while it is asked for. */
 export function useMeasures(brush: Brush, paper: PaperSize | undefined, view: MeasuredHand, asked: boolean): Measures {
   const [found, setFound] = useState<Measures>({});
-  const worker = useRef<Worker>(undefined);
-  const turn = useRef(0);
+  const port = useRef<Port<Measuring>>(undefined);
 
   useEffect(() => {
     if (!asked) return;
-    const made = new Worker(new URL("./measure.worker.ts", import.meta.url), { type: "module" });
-    made.addEventListener("message", ({ data }: MessageEvent<MeasureTell>) => {
-      if (data.turn !== turn.current) return;
-      if (data.kind === "score") setFound((before) => ({ ...before, fault: undefined, score: data.score }));
-      if (data.kind === "budget") setFound((before) => ({ ...before, budget: data.budget }));
-      if (data.kind === "ripple") setFound((before) => ({ ...before, ripple: data.ripple }));
-      if (data.kind === "character") setFound((before) => ({ ...before, character: data.character }));
-      if (data.kind === "fault") setFound((before) => ({ ...before, fault: data.message }));
-    });
-    worker.current = made;
+    const made = openPort<Measuring>(new Worker(new URL("./measure.worker.ts", import.meta.url), { type: "module" }));
+    made.on("score", (score) => setFound((before) => ({ ...before, fault: undefined, score })));
+    made.on("budget", (budget) => setFound((before) => ({ ...before, budget })));
+    made.on("character", (character) => setFound((before) => ({ ...before, character })));
+    made.on("ripple", (ripple) => setFound((before) => ({ ...before, ripple })));
+    port.current = made;
     return () => {
-      made.terminate();
-      worker.current = undefined;
+      made.close();
+      port.current = undefined;
     };
   }, [asked]);
 
   useEffect(() => {
     if (!asked || !paper) return;
     const [main] = proofsOn(paper.width, paper.height, [], view.hand);
-    const ask: MeasureAsk = {
-      turn: ++turn.current,
-      brush,
-      samples: main.strokes[0].map(asPainter(view.painter)),
-      ...paper,
-    };
-    worker.current?.postMessage(ask);
+    const ask: MeasureAsk = { brush, samples: main.strokes[0].map(asPainter(view.painter)), ...paper };
+    port.current
+      ?.call("measure", ask, { newest: true })
+      .catch(unlessDropped((fault) => setFound((before) => ({ ...before, fault }))));
   }, [asked, brush, paper, view.hand, view.painter]);
 
   return found;

@@ -2,8 +2,9 @@ import type { Brush } from "@core/brush";
 import { asPainter } from "@core/hand/preview";
 import { proofsOn } from "@core/hand/proof";
 import { useEffect, useRef, useState } from "react";
-import type { DifferenceAsk, DifferenceTell } from "~/measuring/difference.worker";
+import type { Comparing, DifferenceFound } from "~/measuring/protocol";
 import type { PaperSize } from "~/measuring/use-measures";
+import { openPort, type Port, unlessDropped } from "~/port/open-port";
 import type { ViewSettings } from "../state/view-settings";
 
 /** Where two brushes' proofs differ and by how much, laid over the paper: pale where they are alike, madder where they are not. */
@@ -19,37 +20,35 @@ export function DifferencePicture({
   view: ViewSettings;
 }) {
   const canvas = useRef<HTMLCanvasElement>(null);
-  const worker = useRef<Worker>(undefined);
-  const turn = useRef(0);
+  const port = useRef<Port<Comparing>>(undefined);
   const [says, setSays] = useState("Painting both and comparing…");
 
   useEffect(() => {
-    const made = new Worker(new URL("../../measuring/difference.worker.ts", import.meta.url), { type: "module" });
-    made.addEventListener("message", ({ data }: MessageEvent<DifferenceTell>) => {
-      if (data.turn !== turn.current) return;
-      if (data.kind === "fault") {
-        setSays(`They could not be compared: ${data.message}`);
-        return;
-      }
-      if (canvas.current) {
-        canvas.current.width = data.picture.width;
-        canvas.current.height = data.picture.height;
-        canvas.current.getContext("bitmaprenderer")?.transferFromImageBitmap(data.picture);
-      }
-      setSays(
-        `Mean ΔE ${data.mean.toFixed(1)} where there is paint, ${data.most.toFixed(0)} at most; ${Math.round(data.changed * 100)} % of it differs visibly (CIEDE2000)`,
-      );
-    });
-    worker.current = made;
-    return () => made.terminate();
+    const made = openPort<Comparing>(
+      new Worker(new URL("../../measuring/difference.worker.ts", import.meta.url), { type: "module" }),
+    );
+    port.current = made;
+    return () => made.close();
   }, []);
 
   useEffect(() => {
     const strokes = proofsOn(paper.width, paper.height, view.proofs, view.hand).flatMap((proof) =>
       proof.strokes.map((stroke) => stroke.map(asPainter(view.painter))),
     );
-    const ask: DifferenceAsk = { turn: ++turn.current, from, to, strokes, ...paper, colours: view.colours };
-    worker.current?.postMessage(ask);
+    const show = ({ picture, mean, most, changed }: DifferenceFound) => {
+      if (canvas.current) {
+        canvas.current.width = picture.width;
+        canvas.current.height = picture.height;
+        canvas.current.getContext("bitmaprenderer")?.transferFromImageBitmap(picture);
+      }
+      setSays(
+        `Mean ΔE ${mean.toFixed(1)} where there is paint, ${most.toFixed(0)} at most; ${Math.round(changed * 100)} % of it differs visibly (CIEDE2000)`,
+      );
+    };
+    port.current
+      ?.call("compare", { from, to, strokes, ...paper, colours: view.colours }, { newest: true })
+      .then(show)
+      .catch(unlessDropped((fault) => setSays(`They could not be compared: ${fault}`)));
   }, [from, to, paper, view]);
 
   return (

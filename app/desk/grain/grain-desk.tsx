@@ -21,7 +21,7 @@ import { drawnSvg } from "../shared/svg-file";
 import { DEPTHS, STROKES_HEIGHT, STROKES_WIDTH } from "./grain-strokes";
 import { GrainKeepCard } from "./keep-card";
 import { GrainPrintCard, type ScaledSet, usualPrint } from "./print-card";
-import { useDesk } from "./use-grain-desk";
+import { useGrainDesk } from "./use-grain-desk";
 
 /** What tiles already is left alone. */
 const asItTiles = grainWorkSchema.parse({ tile: "none" });
@@ -45,7 +45,7 @@ export function GrainDesk({ brushes, sets, grains, studio }: Props) {
   const [drawn, setDrawn] = useState<DrawnGrain>();
   /** Why an SVG picture could not be drawn. */
   const [undrawn, setUndrawn] = useState<string>();
-  const { desk, opening, open, generate, exportPng } = useDesk(work);
+  const { desk, opening, open, generate, exportPng, complain } = useGrainDesk(work);
   const chooser = useRef<HTMLInputElement>(null);
   const set = (patch: Partial<GrainWork>) => setWork((now) => ({ ...now, ...patch }));
   const begin = useCallback(
@@ -342,6 +342,7 @@ export function GrainDesk({ brushes, sets, grains, studio }: Props) {
                 print={print}
                 ready={grain !== undefined}
                 exportPng={exportPng}
+                onFault={complain}
               />
             </div>
           </div>

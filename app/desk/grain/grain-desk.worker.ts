@@ -5,23 +5,18 @@ import { fullRange, histogramOf } from "@core/desk/levels";
 import { greyOf, type Plane, pictureOfPlane } from "@core/desk/plane";
 import { writeGrey16 } from "@core/formats/png/png";
 import { drawGrain, GRAIN_SIDE } from "@core/ground/draw-grain";
+import { servePort } from "~/port/serve-port";
 import { grainStrokes } from "./grain-strokes";
-import type { DeskAsk, DeskTell } from "./protocol";
+import type { GrainDesking, GrainSource } from "./protocol";
 
 const THUMBNAIL = 240;
 
 let source: Plane | undefined;
 let made: Plane | undefined;
-let newest = 0;
-/** How often something was put on the desk: only the newest comes to lie there, however long an older one takes. */
-let beginnings = 0;
 
-const tell = (message: DeskTell, transfer: Transferable[] = []) => postMessage(message, { transfer });
-
-/** Lets newer questions in, and says whether none has come. */
-async function still(turn: number): Promise<boolean> {
-  await new Promise((resolve) => setTimeout(resolve));
-  return turn === newest;
+function planeOf(what: GrainSource): Plane {
+  if ("picture" in what) return greyOf(what.picture);
+  return { width: GRAIN_SIDE, height: GRAIN_SIDE, data: Float32Array.from(drawGrain(what.grain)) };
 }
 
 function bitmapOf({ width, height, data }: Plane, side?: number): Promise<ImageBitmap> {
@@ -36,54 +31,38 @@ function bitmapOf({ width, height, data }: Plane, side?: number): Promise<ImageB
     : createImageBitmap(whole);
 }
 
-async function take(plane: Plane, name: string): Promise<void> {
-  source = plane;
-  newest++;
-  const thumbnail = await bitmapOf(plane, THUMBNAIL);
-  tell({ kind: "opened", name, width: plane.width, height: plane.height, thumbnail }, [thumbnail]);
-}
-
-async function work({ turn, work: settings }: Extract<DeskAsk, { kind: "work" }>): Promise<void> {
-  newest = turn;
-  if (!source || !(await still(turn))) return;
-  const grain = grainOfPlane(source, settings);
-  made = grain;
-  const picture = await bitmapOf(grain);
-  tell({ kind: "grain", turn, picture, seam: seamOf(grain), histogram: histogramOf(grain) }, [picture]);
-  if (!(await still(turn))) return;
-  tell({ kind: "findings", turn, findings: grainFindings(grain), ends: fullRange(grain) });
-  if (!(await still(turn))) return;
-  const strokes = await grainStrokes(pictureOfPlane(grain), () => still(turn));
-  if (strokes) tell({ kind: "strokes", turn, picture: strokes }, [strokes]);
-}
-
-async function answer(ask: DeskAsk): Promise<void> {
-  switch (ask.kind) {
-    case "open":
-      beginnings++;
-      return take(greyOf(ask.picture), ask.name);
-    case "generate": {
-      const mine = ++beginnings;
-      await new Promise((resolve) => setTimeout(resolve));
-      if (mine !== beginnings) return;
-      return take(
-        { width: GRAIN_SIDE, height: GRAIN_SIDE, data: Float32Array.from(drawGrain(ask.grain)) },
-        `${ask.grain.kind}, drawn`,
-      );
-    }
-    case "work":
-      return work(ask);
-    case "export": {
-      if (!made) return;
+servePort<GrainDesking>(self, {
+  calls: {
+    put: async (what, job) => {
+      // A slider that draws a grain anew asks faster than one is drawn.
+      if (!(await job.wanted())) return undefined;
+      const plane = planeOf(what);
+      source = plane;
+      const thumbnail = await bitmapOf(plane, THUMBNAIL);
+      job.transfer(thumbnail);
+      const name = "picture" in what ? what.name : `${what.grain.kind}, drawn`;
+      return { name, width: plane.width, height: plane.height, thumbnail };
+    },
+    work: async (settings, job) => {
+      if (!source || !(await job.wanted())) return undefined;
+      const grain = grainOfPlane(source, settings);
+      made = grain;
+      const picture = await bitmapOf(grain);
+      job.say("grain", { picture, seam: seamOf(grain), histogram: histogramOf(grain) }, [picture]);
+      if (!(await job.wanted())) return undefined;
+      job.say("found", { findings: grainFindings(grain), ends: fullRange(grain) });
+      const strokes = await grainStrokes(pictureOfPlane(grain), job.wanted);
+      if (!strokes) return undefined;
+      job.say("strokes", strokes, [strokes]);
+      return true;
+    },
+    export: (_, job) => {
+      if (!made) throw new Error("there is no grain on the desk yet");
       const { width, height, data } = pictureOfPlane(made);
       const bytes = Uint8Array.from(writeGrey16(data, width, height));
-      tell({ kind: "exported", bytes }, [bytes.buffer]);
-    }
-  }
-}
-
-addEventListener("message", ({ data }: MessageEvent<DeskAsk>) => {
-  answer(data).catch((error: unknown) =>
-    tell({ kind: "fault", message: error instanceof Error ? error.message : String(error) }),
-  );
+      job.transfer(bytes.buffer);
+      return bytes;
+    },
+  },
+  tells: {},
 });

@@ -1,5 +1,6 @@
 import { useState } from "react";
 import { useFetcher } from "react-router";
+import { unlessDropped } from "~/port/open-port";
 import { Button } from "~/ui/button";
 import { saveFile } from "~/ui/save-file";
 import { box } from "~/ui/settings/box";
@@ -24,10 +25,12 @@ interface Props {
   /** Whether there is a grain yet. */
   readonly ready: boolean;
   readonly exportPng: () => Promise<Uint8Array<ArrayBuffer>>;
+  /** Is told why the grain could not be had. */
+  readonly onFault: (fault: string) => void;
 }
 
 /** Where the grain goes: to a brush, to a whole set, among the maker's grains, to a file. */
-export function GrainKeepCard({ brushes, sets, studio, usualName, print, ready, exportPng }: Props) {
+export function GrainKeepCard({ brushes, sets, studio, usualName, print, ready, exportPng, onFault }: Props) {
   const [brush, setBrush] = useState("");
   const [set, setSet] = useState("");
   const [label, setLabel] = useLabel(studio);
@@ -35,12 +38,15 @@ export function GrainKeepCard({ brushes, sets, studio, usualName, print, ready, 
   const busy = keeper.state !== "idle";
   const name = label.name.trim() || usualName.trim() || "grain";
   const scale = scaleOf(print);
-  const submit = async (ask: GrainDeskAsk) => {
-    const form = new FormData();
-    form.set("ask", JSON.stringify(ask));
-    form.set("picture", new File([await exportPng()], `${name}.png`, { type: "image/png" }));
-    void keeper.submit(form, { method: "post", encType: "multipart/form-data" });
-  };
+  const exported = (use: (bytes: Uint8Array<ArrayBuffer>) => void) =>
+    void exportPng().then(use).catch(unlessDropped(onFault));
+  const submit = (ask: GrainDeskAsk) =>
+    exported((bytes) => {
+      const form = new FormData();
+      form.set("ask", JSON.stringify(ask));
+      form.set("picture", new File([bytes], `${name}.png`, { type: "image/png" }));
+      void keeper.submit(form, { method: "post", encType: "multipart/form-data" });
+    });
   const answer = busy ? undefined : keeper.data;
   return (
     <Card title="Keep it">
@@ -57,7 +63,7 @@ export function GrainKeepCard({ brushes, sets, studio, usualName, print, ready, 
           kind="act"
           className="h-7"
           disabled={!brush || !ready || busy}
-          onClick={() => void submit({ act: "use", brush, scale })}
+          onClick={() => submit({ act: "use", brush, scale })}
         >
           Use it in this brush
         </Button>
@@ -69,11 +75,7 @@ export function GrainKeepCard({ brushes, sets, studio, usualName, print, ready, 
         >
           <Choices first="a set of yours…" things={sets} />
         </select>
-        <Button
-          className="h-7"
-          disabled={!set || !ready || busy}
-          onClick={() => void submit({ act: "give", set, scale })}
-        >
+        <Button className="h-7" disabled={!set || !ready || busy} onClick={() => submit({ act: "give", set, scale })}>
           Give it to the whole set
         </Button>
         <p className="text-[13px] text-soft">
@@ -85,7 +87,7 @@ export function GrainKeepCard({ brushes, sets, studio, usualName, print, ready, 
             className="h-7"
             disabled={!ready || busy}
             onClick={() =>
-              void submit({
+              submit({
                 act: "keep",
                 label: { ...label, name },
                 pxPerMm: Number(print.pxPerMm) > 0 ? Number(print.pxPerMm) : null,
@@ -97,7 +99,7 @@ export function GrainKeepCard({ brushes, sets, studio, usualName, print, ready, 
           <Button
             className="h-7"
             disabled={!ready}
-            onClick={() => void exportPng().then((bytes) => saveFile(bytes, `${name}.png`, "image/png"))}
+            onClick={() => exported((bytes) => saveFile(bytes, `${name}.png`, "image/png"))}
           >
             Save as PNG
           </Button>

@@ -1,15 +1,14 @@
-import type { Picture } from "@core/picture/picture";
+import { servePort } from "~/port/serve-port";
 import { openPicture } from "./open-picture";
+import type { FileOpening } from "./opening-protocol";
 
-/** What becomes of a file: its picture, or why it cannot be one. */
-export type OpenTell =
-  | { readonly kind: "picture"; readonly picture: Picture }
-  | { readonly kind: "fault"; readonly message: string };
-
-addEventListener("message", ({ data }: MessageEvent<File>) => {
-  const tell = (message: OpenTell, transfer: Transferable[] = []) => postMessage(message, { transfer });
-  openPicture(data).then(
-    (picture) => tell({ kind: "picture", picture }, [picture.data.buffer]),
-    (error: unknown) => tell({ kind: "fault", message: error instanceof Error ? error.message : String(error) }),
-  );
+servePort<FileOpening>(self, {
+  calls: {
+    open: async (file, job) => {
+      const picture = await openPicture(file);
+      job.transfer(picture.data.buffer);
+      return picture;
+    },
+  },
+  tells: {},
 });

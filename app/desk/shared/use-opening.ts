@@ -1,6 +1,7 @@
 import type { Picture } from "@core/picture/picture";
 import { useCallback, useEffect, useRef, useState } from "react";
-import type { OpenTell } from "./open.worker";
+import { openPort, type Port, unlessDropped } from "~/port/open-port";
+import type { FileOpening } from "./opening-protocol";
 
 /** A picture that is on its way to a desk: a large one takes seconds. */
 export interface Opening {
@@ -13,30 +14,30 @@ export interface Opening {
 
 export function useOpening(): Opening {
   const [name, setName] = useState<string>();
-  const worker = useRef<Worker>(undefined);
+  const port = useRef<Port<FileOpening>>(undefined);
   const stop = useCallback(() => {
-    worker.current?.terminate();
-    worker.current = undefined;
+    // Reading cannot be interrupted: its worker is ended.
+    port.current?.close();
+    port.current = undefined;
     setName(undefined);
   }, []);
   const begin = useCallback(
     (file: File, take: (picture: Picture) => void, refuse: (why: string) => void) => {
       stop();
-      const made = new Worker(new URL("./open.worker.ts", import.meta.url), { type: "module" });
-      worker.current = made;
+      port.current = openPort<FileOpening>(
+        new Worker(new URL("./open.worker.ts", import.meta.url), { type: "module" }),
+      );
       setName(file.name);
-      made.addEventListener("message", ({ data }: MessageEvent<OpenTell>) => {
-        if (worker.current !== made) return;
-        stop();
-        if (data.kind === "picture") take(data.picture);
-        else refuse(data.message);
-      });
-      made.addEventListener("error", ({ message }) => {
-        if (worker.current !== made) return;
-        stop();
-        refuse(`${file.name}: it could not be read (${message || "its worker did not start"})`);
-      });
-      made.postMessage(file);
+      port.current.call("open", file).then(
+        (picture) => {
+          stop();
+          take(picture);
+        },
+        unlessDropped((why) => {
+          stop();
+          refuse(why.startsWith(file.name) ? why : `${file.name}: it could not be read (${why})`);
+        }),
+      );
     },
     [stop],
   );

@@ -40,7 +40,7 @@ export function TipFamilyStrip({ sheet, engine, pick, onPick, onOpen }: Props) {
               aria-pressed={n === chosen}
               aria-label={`Tip ${n + 1}, ${name}`}
               title={name}
-              onClick={() => engine.ask({ kind: "choose", member: n })}
+              onClick={() => engine.tell("choose", n)}
             >
               <BitmapView picture={thumbnail} label="" />
             </button>
@@ -54,8 +54,7 @@ export function TipFamilyStrip({ sheet, engine, pick, onPick, onOpen }: Props) {
                 className="block h-[24px] w-14 rounded-b bg-transparent text-center font-mono text-[12px]"
                 defaultValue={weight}
                 onBlur={(event) =>
-                  engine.ask({
-                    kind: "weight",
+                  engine.tell("weigh", {
                     member: n,
                     weight: Math.min(1000, Math.max(0, Number(event.target.value) || 0)),
                   })
@@ -69,7 +68,7 @@ export function TipFamilyStrip({ sheet, engine, pick, onPick, onOpen }: Props) {
         className="h-7 px-1.5"
         aria-label="Add a blank tip to the family"
         title="Add a blank tip"
-        onClick={() => engine.ask({ kind: "blank", side: Math.max(sheet.width, sheet.height), goes: "beside" })}
+        onClick={() => engine.tell("blank", { side: Math.max(sheet.width, sheet.height), goes: "beside" })}
       >
         <Plus aria-hidden size={15} />
       </Button>
@@ -83,7 +82,7 @@ export function TipFamilyStrip({ sheet, engine, pick, onPick, onOpen }: Props) {
             disabled={chosen === 0}
             aria-label="Earlier in the family"
             title="Earlier"
-            onClick={() => engine.ask({ kind: "move", member: chosen, to: chosen - 1 })}
+            onClick={() => engine.tell("move", { member: chosen, to: chosen - 1 })}
           >
             <ArrowLeft aria-hidden size={15} />
           </Button>
@@ -92,7 +91,7 @@ export function TipFamilyStrip({ sheet, engine, pick, onPick, onOpen }: Props) {
             disabled={chosen === members.length - 1}
             aria-label="Later in the family"
             title="Later"
-            onClick={() => engine.ask({ kind: "move", member: chosen, to: chosen + 1 })}
+            onClick={() => engine.tell("move", { member: chosen, to: chosen + 1 })}
           >
             <ArrowRight aria-hidden size={15} />
           </Button>
@@ -100,7 +99,7 @@ export function TipFamilyStrip({ sheet, engine, pick, onPick, onOpen }: Props) {
             className="h-7 px-1.5"
             aria-label="Take this tip out of the family"
             title="Take it out"
-            onClick={() => engine.ask({ kind: "remove", member: chosen })}
+            onClick={() => engine.tell("remove", chosen)}
           >
             <Trash2 aria-hidden size={15} />
           </Button>
@@ -114,7 +113,7 @@ export function TipFamilyStrip({ sheet, engine, pick, onPick, onOpen }: Props) {
               ))}
             </select>
           </label>
-          <Button className="h-7 px-2" onClick={() => engine.ask({ kind: "even-out" })}>
+          <Button className="h-7 px-2" onClick={() => engine.tell("evenOut", null)}>
             Even out
           </Button>
         </>

@@ -24,7 +24,7 @@ export function TipFindingsCard({
           <li key={kind} className="flex items-start justify-between gap-2">
             <span>{says}</span>
             {mend && (
-              <Button className="h-7 shrink-0 px-2" onClick={() => engine.step(mend.step)}>
+              <Button className="h-7 shrink-0 px-2" onClick={() => engine.tell("step", mend.step)}>
                 {mend.label}
               </Button>
             )}

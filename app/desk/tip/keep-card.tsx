@@ -2,6 +2,7 @@ import type { Brush } from "@core/brush";
 import type { ImageShape } from "@core/tip/shape/shape";
 import { useState } from "react";
 import { useFetcher } from "react-router";
+import { unlessDropped } from "~/port/open-port";
 import { Button } from "~/ui/button";
 import { saveFile } from "~/ui/save-file";
 import { box } from "~/ui/settings/box";
@@ -34,17 +35,22 @@ export function TipKeepCard({ brushes, studio, sheet, engine, pivot, pick, tried
     weights: sheet.members.map(({ weight }) => weight),
     pivot: [pivot[0], pivot[1]] as [number, number],
   };
-  const submit = async (ask: TipDeskAsk) => {
-    const form = new FormData();
-    form.set("ask", JSON.stringify(ask));
-    (await engine.exportPng(true)).forEach((bytes, n) => {
-      form.append("picture", new File([bytes], `${name}${n > 0 ? ` ${n + 1}` : ""}.png`, { type: "image/png" }));
+  const exported = (mapped: boolean, use: (files: readonly Uint8Array<ArrayBuffer>[]) => void) =>
+    void engine.exportPng(mapped).then(use).catch(unlessDropped(engine.complain));
+  const submit = (ask: TipDeskAsk) =>
+    exported(true, (files) => {
+      const form = new FormData();
+      form.set("ask", JSON.stringify(ask));
+      files.forEach((bytes, n) => {
+        form.append("picture", new File([bytes], `${name}${n > 0 ? ` ${n + 1}` : ""}.png`, { type: "image/png" }));
+      });
+      void keeper.submit(form, { method: "post", encType: "multipart/form-data" });
     });
-    void keeper.submit(form, { method: "post", encType: "multipart/form-data" });
-  };
-  const save = async (mapped: boolean) =>
-    (await engine.exportPng(mapped)).forEach((bytes, n) => {
-      saveFile(bytes, `${name}${sheet.members.length > 1 ? ` ${n + 1}` : ""}.png`, "image/png");
+  const save = (mapped: boolean) =>
+    exported(mapped, (files) => {
+      files.forEach((bytes, n) => {
+        saveFile(bytes, `${name}${sheet.members.length > 1 ? ` ${n + 1}` : ""}.png`, "image/png");
+      });
     });
   const answer = busy ? undefined : keeper.data;
   return (
@@ -68,7 +74,7 @@ export function TipKeepCard({ brushes, studio, sheet, engine, pivot, pick, tried
             kind="act"
             className="h-7"
             disabled={!brush || busy}
-            onClick={() => void submit({ act: "use", brush, ...made })}
+            onClick={() => submit({ act: "use", brush, ...made })}
           >
             Use it in this brush
           </Button>
@@ -81,15 +87,15 @@ export function TipKeepCard({ brushes, studio, sheet, engine, pivot, pick, tried
           <Button
             className="h-7"
             disabled={busy}
-            onClick={() => void submit({ act: "keep", label: { ...label, name }, ...made })}
+            onClick={() => submit({ act: "keep", label: { ...label, name }, ...made })}
           >
             Keep among my tips
           </Button>
-          <Button className="h-7" onClick={() => void save(false)}>
+          <Button className="h-7" onClick={() => save(false)}>
             Save as PNG
           </Button>
           {sheet.mapped && (
-            <Button className="h-7" onClick={() => void save(true)}>
+            <Button className="h-7" onClick={() => save(true)}>
               Save with its map
             </Button>
           )}

@@ -35,38 +35,6 @@ export interface TipTry {
   readonly pick: ImageShape["pick"];
 }
 
-/** What the tip desk asks of its worker. */
-export type TipAsk =
-  | { readonly kind: "canvas"; readonly canvas: OffscreenCanvas }
-  | { readonly kind: "blank"; readonly side: number; readonly goes: Goes }
-  | { readonly kind: "shape"; readonly shape: DrawnShape; readonly side: number; readonly goes: Goes }
-  | { readonly kind: "open"; readonly picture: Picture; readonly name: string; readonly goes: Goes }
-  /** Tips that are kept, by the addresses of their pictures. */
-  | {
-      readonly kind: "kept";
-      readonly pictures: readonly { readonly address: string; readonly weight: number }[];
-      readonly mapped: boolean;
-    }
-  /** Reads the opened picture in another way. */
-  | { readonly kind: "source"; readonly source: StrengthSource }
-  | { readonly kind: "step"; readonly step: TipStep }
-  /** Ends the work on a step. */
-  | { readonly kind: "cancel" }
-  | { readonly kind: "undo" }
-  | { readonly kind: "redo" }
-  | { readonly kind: "pen"; readonly pen: TipPen }
-  | { readonly kind: "try"; readonly try: TipTry }
-  | { readonly kind: "pen-down"; readonly stroke: number }
-  | { readonly kind: "pen-move"; readonly samples: readonly Sample[] }
-  | { readonly kind: "pen-up" }
-  | { readonly kind: "choose"; readonly member: number }
-  | { readonly kind: "remove"; readonly member: number }
-  | { readonly kind: "move"; readonly member: number; readonly to: number }
-  | { readonly kind: "weight"; readonly member: number; readonly weight: number }
-  | { readonly kind: "even-out" }
-  /** The tips as PNG. @param mapped with their lightness maps, where they have one */
-  | { readonly kind: "export"; readonly mapped: boolean };
-
 /** One tip of the family, as the page shows it. */
 export interface TipMember {
   readonly name: string;
@@ -74,37 +42,75 @@ export interface TipMember {
   readonly thumbnail: ImageBitmap;
 }
 
-export type TipTell =
-  | {
-      readonly kind: "sheet";
-      readonly width: number;
-      readonly height: number;
-      readonly mapped: boolean;
-      /** The name of what undo takes back, and of what redo does again. */
-      readonly undo: string | undefined;
-      readonly redo: string | undefined;
-      /** Whether it was made of a picture whose greys can become a map. */
-      readonly greys: boolean;
-      /** How its picture was read, where it was opened from one. */
-      readonly source: StrengthSource | undefined;
-      readonly histogram: readonly number[];
-      readonly centre: readonly [number, number] | undefined;
-      readonly chosen: number;
-      readonly members: readonly TipMember[];
-    }
-  | { readonly kind: "busy"; readonly step: string | undefined }
-  | { readonly kind: "findings"; readonly findings: readonly TipFinding[] }
-  | { readonly kind: "tries"; readonly picture: ImageBitmap }
-  | { readonly kind: "exported"; readonly files: readonly Uint8Array<ArrayBuffer>[] }
-  | { readonly kind: "shown"; readonly stroke: number; readonly samples: number }
-  | { readonly kind: "fault"; readonly message: string };
-
-/** A step that a worker of its own does, so that it can be ended. */
-export interface StepAsk {
-  readonly sheet: TipSheet;
-  readonly step: TipStep;
+/** The chosen tip, and the family it belongs to. */
+export interface SheetShown {
+  readonly width: number;
+  readonly height: number;
+  readonly mapped: boolean;
+  /** The name of what undo takes back, and of what redo does again. */
+  readonly undo: string | undefined;
+  readonly redo: string | undefined;
+  /** Whether it was made of a picture whose greys can become a map. */
+  readonly greys: boolean;
+  /** How its picture was read, where it was opened from one. */
+  readonly source: StrengthSource | undefined;
+  readonly histogram: readonly number[];
+  readonly centre: readonly [number, number] | undefined;
+  readonly chosen: number;
+  readonly members: readonly TipMember[];
 }
 
-export type StepTell =
-  | { readonly kind: "done"; readonly sheet: TipSheet }
-  | { readonly kind: "fault"; readonly message: string };
+/** The tip desk's worker: holds the family of tips and paints on the chosen one. */
+export interface TipDesking {
+  readonly calls: {
+    /** The tips as PNG, with their lightness maps, where they have one and are asked for. */
+    readonly export: {
+      readonly ask: { readonly mapped: boolean };
+      readonly answer: readonly Uint8Array<ArrayBuffer>[];
+    };
+  };
+  readonly tells: {
+    readonly canvas: OffscreenCanvas;
+    readonly blank: { readonly side: number; readonly goes: Goes };
+    readonly shape: { readonly shape: DrawnShape; readonly side: number; readonly goes: Goes };
+    readonly open: { readonly picture: Picture; readonly name: string; readonly goes: Goes };
+    /** Tips that are kept, by the addresses of their pictures. */
+    readonly kept: {
+      readonly pictures: readonly { readonly address: string; readonly weight: number }[];
+      readonly mapped: boolean;
+    };
+    /** Reads the opened picture in another way. */
+    readonly source: StrengthSource;
+    readonly step: TipStep;
+    /** Ends the work on a step. */
+    readonly cancel: null;
+    readonly travel: "undo" | "redo";
+    readonly pen: TipPen;
+    readonly try: TipTry;
+    readonly penDown: number;
+    readonly penMove: readonly Sample[];
+    readonly penUp: null;
+    readonly choose: number;
+    readonly remove: number;
+    readonly move: { readonly member: number; readonly to: number };
+    readonly weigh: { readonly member: number; readonly weight: number };
+    readonly evenOut: null;
+  };
+  readonly says: {
+    readonly sheet: SheetShown;
+    /** The step that is under way and takes its time. */
+    readonly busy: string | undefined;
+    readonly findings: readonly TipFinding[];
+    readonly tries: ImageBitmap;
+    readonly shown: { readonly stroke: number; readonly samples: number };
+  };
+}
+
+/** Does a step in a worker of its own, so that it can be ended. */
+export interface StepDoing {
+  readonly calls: {
+    readonly step: { readonly ask: { readonly sheet: TipSheet; readonly step: TipStep }; readonly answer: TipSheet };
+  };
+  readonly tells: Record<never, never>;
+  readonly says: Record<never, never>;
+}

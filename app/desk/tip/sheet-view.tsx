@@ -41,12 +41,12 @@ export function TipSheetView({ engine, size, tool, pivot, onPivot }: Props) {
     canvas.setAttribute("aria-label", "The tip’s sheet; draw on it");
     holder.prepend(canvas);
     const offscreen = canvas.transferControlToOffscreen();
-    engine.ask({ kind: "canvas", canvas: offscreen }, [offscreen]);
+    engine.tell("canvas", offscreen, [offscreen]);
     let stroke = 0;
     const target = {
-      penDown: () => engine.ask({ kind: "pen-down", stroke: ++stroke }),
-      penMove: (samples: readonly Sample[]) => engine.ask({ kind: "pen-move", samples }),
-      penUp: () => engine.ask({ kind: "pen-up" }),
+      penDown: () => engine.tell("penDown", ++stroke),
+      penMove: (samples: readonly Sample[]) => engine.tell("penMove", samples),
+      penUp: () => engine.tell("penUp", null),
     };
     const stop = followPen(
       canvas,
@@ -89,7 +89,7 @@ export function TipSheetView({ engine, size, tool, pivot, onPivot }: Props) {
   };
   const finish = () => {
     if (outline && outline.length >= 3)
-      engine.step({ kind: "cut-out", outline: outline.map(([x, y]): [number, number] => [x, y]) });
+      engine.tell("step", { kind: "cut-out", outline: outline.map(([x, y]): [number, number] => [x, y]) });
     setOutline(undefined);
   };
 

@@ -79,7 +79,7 @@ export function TipDesk({ brushes, tips, studio }: Props) {
       try {
         const drawn = file.type === "image/svg+xml" ? await drawnSvg(file) : file;
         const take = (picture: Picture) => {
-          engine.ask({ kind: "open", picture, name: file.name, goes: where }, [picture.data.buffer]);
+          engine.tell("open", { picture, name: file.name, goes: where }, [picture.data.buffer]);
           if (where === "alone") setPivot([0, 0]);
         };
         read(drawn, take, engine.complain);
@@ -99,7 +99,7 @@ export function TipDesk({ brushes, tips, studio }: Props) {
       )
         return;
       event.preventDefault();
-      engine.ask({ kind: key === "y" || event.shiftKey ? "redo" : "undo" });
+      engine.tell("travel", key === "y" || event.shiftKey ? "redo" : "undo");
     };
     addEventListener("keydown", keys);
     return () => removeEventListener("keydown", keys);
@@ -118,16 +118,15 @@ export function TipDesk({ brushes, tips, studio }: Props) {
     setPivot([0, 0]);
     const drawn = drawnKinds.find((other) => other === kind);
     const shape = drawn && shapeOf(drawn);
-    if (shape && shape.kind !== "image") engine.ask({ kind: "shape", shape, side, goes: "alone" });
-    else engine.ask({ kind: "blank", side, goes: "alone" });
+    if (shape && shape.kind !== "image") engine.tell("shape", { shape, side, goes: "alone" });
+    else engine.tell("blank", { side, goes: "alone" });
   };
   const openKept = ({ shape, pivot: about }: KeptTip) => {
     if (shape.kind !== "image") return;
     opening.stop();
     setPivot(about);
     setPick(shape.pick);
-    engine.ask({
-      kind: "kept",
+    engine.tell("kept", {
       pictures: shape.pictures.map(({ file, weight }) => ({ address: `/${file}`, weight })),
       mapped: shape.colour === "lightness",
     });
@@ -199,7 +198,7 @@ export function TipDesk({ brushes, tips, studio }: Props) {
                     disabled={!sheet.undo}
                     aria-label={`Undo${sheet.undo ? `: ${sheet.undo}` : ""}`}
                     title={sheet.undo}
-                    onClick={() => engine.ask({ kind: "undo" })}
+                    onClick={() => engine.tell("travel", "undo")}
                   >
                     <Undo2 aria-hidden size={15} />
                   </Button>
@@ -208,7 +207,7 @@ export function TipDesk({ brushes, tips, studio }: Props) {
                     disabled={!sheet.redo}
                     aria-label={`Redo${sheet.redo ? `: ${sheet.redo}` : ""}`}
                     title={sheet.redo}
-                    onClick={() => engine.ask({ kind: "redo" })}
+                    onClick={() => engine.tell("travel", "redo")}
                   >
                     <Redo2 aria-hidden size={15} />
                   </Button>
@@ -224,7 +223,7 @@ export function TipDesk({ brushes, tips, studio }: Props) {
                 >
                   <progress aria-label={busy} className="w-28 accent-act" />
                   {busy}
-                  <Button className="h-7" onClick={() => engine.ask({ kind: "cancel" })}>
+                  <Button className="h-7" onClick={() => engine.tell("cancel", null)}>
                     Stop
                   </Button>
                 </div>

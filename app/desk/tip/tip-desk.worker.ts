@@ -1,12 +1,10 @@
 import { histogramOf } from "@core/desk/levels";
-import { evenedOut } from "@core/desk/tip/family";
 import { tipFindings } from "@core/desk/tip/findings";
 import { weightCentre } from "@core/desk/tip/place";
 import {
   blankSheet,
   likelySource,
   pictureOfSheet,
-  type StrengthSource,
   sheetOfKept,
   sheetOfPicture,
   type TipSheet,
@@ -16,11 +14,12 @@ import { writeGreyAlpha16 } from "@core/formats/png/png";
 import { readTipPicture } from "@core/formats/png/tip-picture";
 import { noPictures, type Picture, type Pictures } from "@core/picture/picture";
 import { drawShape } from "@core/tip/shape/draw-shape";
-import { MOST_PICTURES } from "@core/tip/shape/shape";
 import { fetchPictures } from "~/engine/fetch-pictures";
+import { openPort, unlessDropped } from "~/port/open-port";
+import { breath, servePort } from "~/port/serve-port";
 import { TipCanvas } from "./canvas";
-import { change, type Member, newMember, travel } from "./family";
-import type { Goes, StepTell, TipAsk, TipMember, TipPen, TipTell, TipTry } from "./protocol";
+import { changed, newMember, TipFamily, travelled } from "./family";
+import type { StepDoing, TipDesking, TipMember, TipPen, TipTry } from "./protocol";
 import { pathOf, triedBrush, triesOf } from "./tries";
 
 const THUMBNAIL = 48;
@@ -29,57 +28,44 @@ const PATIENCE = 150;
 /** How hard a drawn shape is on the desk: its edge can be softened there. */
 const HARDNESS = 0.9;
 
+const family = new TipFamily();
 let canvas: TipCanvas | undefined;
-let members: Member[] = [];
-let chosen = 0;
 let pen: TipPen | undefined;
 let penPictures: Pictures = noPictures;
 let tried: TipTry | undefined;
 let turn = 0;
-let stepper: Worker | undefined;
-/** Ends the work on the step that is under way. */
-let ended: (() => void) | undefined;
+/** Ends the work on the step that is under way; undefined while there is none. */
+let endStep: (() => void) | undefined;
 let stroke = 0;
 let counted = 0;
 
-const tell = (message: TipTell, transfer: Transferable[] = []) => postMessage(message, { transfer });
-
-/** Puts new tips on the desk. */
-function put(added: readonly Member[], goes: Goes): void {
-  if (goes === "alone") members = [];
-  if (members.length + added.length > MOST_PICTURES) throw new RangeError(`a family has ${MOST_PICTURES} tips at most`);
-  members.push(...added);
-  chosen = members.length - added.length;
-  void show(true);
-}
-
 /** Shows the chosen tip, then what there is to say of it. @param load whether the canvas has another sheet by now */
 async function show(load: boolean): Promise<void> {
-  const member = members[chosen];
-  if (!member) return;
-  if (load) canvas?.load(member.sheet);
-  const { strength, map } = member.sheet;
-  const shown = await Promise.all(
-    members.map(
+  const { chosen } = family;
+  if (!chosen) return;
+  if (load) canvas?.load(chosen.sheet);
+  const { strength, map } = chosen.sheet;
+  const members = await Promise.all(
+    family.members.map(
       async ({ name, weight, sheet }): Promise<TipMember> => ({ name, weight, thumbnail: await thumbnailOf(sheet) }),
     ),
   );
-  tell(
+  say(
+    "sheet",
     {
-      kind: "sheet",
       width: strength.width,
       height: strength.height,
       mapped: map !== undefined,
-      undo: member.undo.at(-1)?.step,
-      redo: member.redo.at(-1)?.step,
-      greys: member.sheet.greys !== undefined,
-      source: member.source,
+      undo: chosen.history.done.at(-1)?.label,
+      redo: chosen.history.undone[0]?.label,
+      greys: chosen.sheet.greys !== undefined,
+      source: chosen.source,
       histogram: histogramOf(strength),
       centre: weightCentre(strength),
-      chosen,
-      members: shown,
+      chosen: family.chosenPlace,
+      members,
     },
-    shown.map(({ thumbnail }) => thumbnail),
+    members.map(({ thumbnail }) => thumbnail),
   );
   await tryOut();
 }
@@ -87,22 +73,15 @@ async function show(load: boolean): Promise<void> {
 /** Looks at the tip as a brush has it; newer work ends it. */
 async function tryOut(): Promise<void> {
   const now = ++turn;
-  const member = members[chosen];
-  if (!member || !tried) return;
+  const { chosen, members } = family;
+  if (!chosen || !tried) return;
   const still = async () => {
-    await new Promise((resolve) => setTimeout(resolve));
+    await breath();
     return now === turn;
   };
   if (!(await still())) return;
-  const largest = tried.brush.tip.size;
-  tell({
-    kind: "findings",
-    findings: tipFindings(
-      member.sheet.strength,
-      largest,
-      tried.pivot.every((at) => at === 0),
-    ),
-  });
+  const centred = tried.pivot.every((at) => at === 0);
+  say("findings", tipFindings(chosen.sheet.strength, tried.brush.tip.size, centred));
   if (!(await still())) return;
   const pictures = new Map<string, Picture>(members.map(({ sheet }, n) => [pathOf(n), pictureOfSheet(sheet)]));
   const others = await fetchPictures({ ...tried.brush, tip: { ...tried.brush.tip, shape: { kind: "ellipse" } } });
@@ -111,8 +90,8 @@ async function tryOut(): Promise<void> {
     members.map(({ weight }) => weight),
     members.every(({ sheet }) => sheet.map),
   );
-  const picture = await triesOf(brush, new Map([...others, ...pictures]), chosen, still);
-  if (picture) tell({ kind: "tries", picture }, [picture]);
+  const picture = await triesOf(brush, new Map([...others, ...pictures]), family.chosenPlace, still);
+  if (picture) say("tries", picture, [picture]);
 }
 
 async function thumbnailOf({ strength }: TipSheet): Promise<ImageBitmap> {
@@ -127,157 +106,132 @@ async function thumbnailOf({ strength }: TipSheet): Promise<ImageBitmap> {
   return createImageBitmap(new ImageData(pixels, w, h));
 }
 
-/** Does a step in a worker of its own, which can be ended. */
-function begin(step: TipStep): void {
-  const member = members[chosen];
-  if (!member || stepper) return;
-  const worker = new Worker(new URL("./tip-step.worker.ts", import.meta.url), { type: "module" });
-  stepper = worker;
-  const waiting = setTimeout(() => tell({ kind: "busy", step: stepNames[step.kind] }), PATIENCE);
-  worker.addEventListener("message", ({ data }: MessageEvent<StepTell>) => {
-    if (stepper !== worker) return;
-    finish();
-    if (data.kind === "fault") {
-      tell({ kind: "fault", message: data.message });
-      return;
-    }
-    change(member, data.sheet, stepNames[step.kind]);
-    void show(true);
-  });
-  worker.addEventListener("error", ({ message }) => {
-    finish();
-    tell({
-      kind: "fault",
-      message: `${stepNames[step.kind]} could not be done: ${message || "its worker did not start"}`,
-    });
-  });
-  const finish = () => {
+/** Does a step in a worker of its own, which can be ended; one at a time. */
+async function doStep(step: TipStep): Promise<void> {
+  const { chosen } = family;
+  if (!chosen || endStep) return;
+  const port = openPort<StepDoing>(new Worker(new URL("./tip-step.worker.ts", import.meta.url), { type: "module" }));
+  const waiting = setTimeout(() => say("busy", stepNames[step.kind]), PATIENCE);
+  endStep = () => {
     clearTimeout(waiting);
-    worker.terminate();
-    stepper = undefined;
-    tell({ kind: "busy", step: undefined });
+    port.close();
+    endStep = undefined;
+    say("busy", undefined);
   };
-  ended = finish;
-  worker.postMessage({ sheet: member.sheet, step });
+  let made: TipSheet | undefined;
+  try {
+    made = await port.call("step", { sheet: chosen.sheet, step });
+  } catch (error) {
+    unlessDropped((fault) => {
+      throw new Error(`${stepNames[step.kind]} could not be done: ${fault}`);
+    })(error);
+  } finally {
+    endStep?.();
+  }
+  if (!made) return;
+  const sheet = made;
+  family.alter(chosen.id, (member) => changed(member, sheet, stepNames[step.kind]));
+  await show(true);
 }
 
-function open({ picture, name, goes }: Extract<TipAsk, { kind: "open" }>): void {
-  const source = likelySource(picture);
-  put([newMember(name.replace(/\.[^.]*$/, ""), sheetOfPicture(picture, source), { picture, source })], goes);
-}
-
-async function openKept({ pictures, mapped }: Extract<TipAsk, { kind: "kept" }>): Promise<void> {
+async function openKept({ pictures, mapped }: TipDesking["tells"]["kept"]): Promise<void> {
   const kept = await Promise.all(
     pictures.map(async ({ address, weight }, n) => {
       const answer = await fetch(address);
       if (!answer.ok) throw new Error(`a picture of this tip could not be loaded (${answer.status})`);
-      return {
-        ...newMember(
-          `tip ${n + 1}`,
-          sheetOfKept(readTipPicture(new Uint8Array(await answer.arrayBuffer()), address), mapped),
-        ),
-        weight,
-      };
+      const picture = readTipPicture(new Uint8Array(await answer.arrayBuffer()), address);
+      return { ...newMember(`tip ${n + 1}`, sheetOfKept(picture, mapped)), weight };
     }),
   );
-  put(kept, "alone");
+  family.put(kept, "alone");
+  await show(true);
 }
 
-function readAgain(source: StrengthSource): void {
-  const member = members[chosen];
-  if (!member?.picture) return;
-  change(member, sheetOfPicture(member.picture, source), "what of the picture is strong");
-  member.source = source;
-  void show(true);
-}
-
-function exported(mapped: boolean): void {
-  const files = members.map(({ sheet }) => {
-    const { width, height, data } = pictureOfSheet(mapped ? sheet : { strength: sheet.strength });
-    return Uint8Array.from(writeGreyAlpha16(data as Uint16Array, width, height));
-  });
-  tell(
-    { kind: "exported", files },
-    files.map(({ buffer }) => buffer),
-  );
-}
-
-async function answer(ask: TipAsk): Promise<unknown> {
-  const member: Member | undefined = members[chosen];
-  switch (ask.kind) {
-    case "canvas":
-      canvas = new TipCanvas(ask.canvas);
-      return;
-    case "blank":
-      return put([newMember("blank sheet", blankSheet(ask.side, ask.side))], ask.goes);
-    case "shape": {
-      const data = Float32Array.from(drawShape(ask.shape, ask.side, HARDNESS, 1));
-      return put([newMember(ask.shape.kind, { strength: { width: ask.side, height: ask.side, data } })], ask.goes);
-    }
-    case "open":
-      return open(ask);
-    case "kept":
-      return openKept(ask);
-    case "source":
-      return readAgain(ask.source);
-    case "step":
-      return begin(ask.step);
-    case "cancel":
-      return ended?.();
-    case "undo":
-    case "redo":
-      if (!member || stepper) return;
-      travel(member, ask.kind);
-      return show(true);
-    case "pen":
-      pen = ask.pen;
-      penPictures = await fetchPictures(ask.pen.brush);
-      return;
-    case "try":
-      tried = ask.try;
-      return tryOut();
-    case "pen-down":
-      stroke = ask.stroke;
-      counted = 0;
-      if (pen && member && !stepper) canvas?.penDown(pen, penPictures, ask.stroke);
-      return;
-    case "pen-move":
-      canvas?.penMove(ask.samples);
-      counted += ask.samples.length;
-      return tell({ kind: "shown", stroke, samples: counted });
-    case "pen-up": {
-      const sheet = canvas?.penUp();
-      if (!sheet || !member) return;
-      change(member, { ...sheet, greys: member.sheet.greys }, "stroke");
-      return show(false);
-    }
-    case "choose":
-      chosen = Math.min(members.length - 1, ask.member);
-      return show(true);
-    case "remove":
-      if (members.length < 2) return;
-      members.splice(ask.member, 1);
-      chosen = Math.min(chosen, members.length - 1);
-      return show(true);
-    case "move":
-      members.splice(ask.to, 0, ...members.splice(ask.member, 1));
-      chosen = ask.to;
-      return show(true);
-    case "weight":
-      members[ask.member].weight = ask.weight;
-      return show(false);
-    case "even-out":
-      evenedOut(members.map(({ sheet }) => sheet)).forEach((sheet, n) => {
-        if (sheet !== members[n].sheet) change(members[n], sheet, "even out the family");
+const say = servePort<TipDesking>(self, {
+  calls: {
+    export: ({ mapped }, job) => {
+      const files = family.members.map(({ sheet }) => {
+        const { width, height, data } = pictureOfSheet(mapped ? sheet : { strength: sheet.strength });
+        return Uint8Array.from(writeGreyAlpha16(data as Uint16Array, width, height));
       });
+      job.transfer(...files.map(({ buffer }) => buffer));
+      return files;
+    },
+  },
+  tells: {
+    canvas: (offscreen) => {
+      canvas = new TipCanvas(offscreen);
+    },
+    blank: ({ side, goes }) => {
+      family.put([newMember("blank sheet", blankSheet(side, side))], goes);
       return show(true);
-    case "export":
-      return exported(ask.mapped);
-  }
-}
-
-addEventListener("message", ({ data }: MessageEvent<TipAsk>) => {
-  answer(data).catch((error: unknown) =>
-    tell({ kind: "fault", message: error instanceof Error ? error.message : String(error) }),
-  );
+    },
+    shape: ({ shape, side, goes }) => {
+      const data = Float32Array.from(drawShape(shape, side, HARDNESS, 1));
+      family.put([newMember(shape.kind, { strength: { width: side, height: side, data } })], goes);
+      return show(true);
+    },
+    open: ({ picture, name, goes }) => {
+      const source = likelySource(picture);
+      const plain = name.replace(/\.[^.]*$/, "");
+      family.put([newMember(plain, sheetOfPicture(picture, source), { picture, source })], goes);
+      return show(true);
+    },
+    kept: openKept,
+    source: (source) => {
+      family.readAgain(source);
+      return show(true);
+    },
+    step: doStep,
+    cancel: () => endStep?.(),
+    travel: (way) => {
+      if (!family.chosen || endStep) return;
+      family.alter(family.chosen.id, (member) => travelled(member, way));
+      return show(true);
+    },
+    pen: async (next) => {
+      pen = next;
+      penPictures = await fetchPictures(next.brush);
+    },
+    try: (next) => {
+      tried = next;
+      return tryOut();
+    },
+    penDown: (number) => {
+      stroke = number;
+      counted = 0;
+      if (pen && family.chosen && !endStep) canvas?.penDown(pen, penPictures, number);
+    },
+    penMove: (samples) => {
+      canvas?.penMove(samples);
+      counted += samples.length;
+      say("shown", { stroke, samples: counted });
+    },
+    penUp: () => {
+      const sheet = canvas?.penUp();
+      if (!sheet || !family.chosen) return;
+      family.alter(family.chosen.id, (member) => changed(member, { ...sheet, greys: member.sheet.greys }, "stroke"));
+      return show(false);
+    },
+    choose: (place) => {
+      family.choose(place);
+      return show(true);
+    },
+    remove: (place) => {
+      family.remove(place);
+      return show(true);
+    },
+    move: ({ member, to }) => {
+      family.move(member, to);
+      return show(true);
+    },
+    weigh: ({ member, weight }) => {
+      family.weigh(member, weight);
+      return show(false);
+    },
+    evenOut: () => {
+      family.evenOut();
+      return show(true);
+    },
+  },
 });

@@ -1,12 +1,12 @@
-import type { StrengthSource } from "@core/desk/tip/sheet";
-import type { TipStep } from "@core/desk/tip/steps";
-import { useCallback, useEffect, useMemo, useRef, useState } from "react";
-import type { TipAsk, TipPen, TipTell, TipTry } from "./protocol";
+import { useEffect, useMemo, useRef, useState } from "react";
+import { openPort, type Port } from "~/port/open-port";
+import type { TellName } from "~/port/protocol";
+import type { SheetShown, TipDesking, TipPen, TipTry } from "./protocol";
 
 /** What the desk's worker has said last. */
 export interface TipDeskState {
-  readonly sheet?: Extract<TipTell, { kind: "sheet" }>;
-  readonly findings?: Extract<TipTell, { kind: "findings" }>["findings"];
+  readonly sheet?: SheetShown;
+  readonly findings?: TipDesking["says"]["findings"];
   readonly tries?: ImageBitmap;
   /** The step that is under way and takes its time. */
   readonly busy?: string | undefined;
@@ -15,10 +15,12 @@ export interface TipDeskState {
 
 /** The page's end of the tip desk's worker. */
 export interface TipDeskEngine {
-  readonly ask: (message: TipAsk, transfer?: Transferable[]) => void;
-  readonly step: (step: TipStep) => void;
-  readonly source: (source: StrengthSource) => void;
-  /** The tips as PNG files, with or without their lightness maps. */
+  readonly tell: <Name extends TellName<TipDesking>>(
+    name: Name,
+    what: TipDesking["tells"][Name],
+    transfer?: Transferable[],
+  ) => void;
+  /** The tips as PNG files, with or without their lightness maps. @throws CallFailed, CallDropped */
   readonly exportPng: (mapped: boolean) => Promise<readonly Uint8Array<ArrayBuffer>[]>;
   /** Says what has gone wrong on the page itself. */
   readonly complain: (fault: string | undefined) => void;
@@ -27,54 +29,45 @@ export interface TipDeskEngine {
 /** @param pen how strokes are laid @param tried what the tip is tried with */
 export function useTipDesk(pen: TipPen, tried: TipTry): readonly [TipDeskState, TipDeskEngine] {
   const [state, setState] = useState<TipDeskState>({});
-  const worker = useRef<Worker>(undefined);
-  const waiting = useRef<(files: readonly Uint8Array<ArrayBuffer>[]) => void>(undefined);
-  const early = useRef<[TipAsk, Transferable[]][]>([]);
+  const port = useRef<Port<TipDesking>>(undefined);
+  // Children ask before the worker is there.
+  const early = useRef<((made: Port<TipDesking>) => void)[]>([]);
 
   useEffect(() => {
-    const made = new Worker(new URL("./tip-desk.worker.ts", import.meta.url), { type: "module" });
-    made.addEventListener("message", ({ data }: MessageEvent<TipTell>) => {
-      if (data.kind === "exported") waiting.current?.(data.files);
-      if (data.kind === "sheet") setState((before) => ({ ...before, sheet: data, fault: undefined }));
-      if (data.kind === "findings") setState((before) => ({ ...before, findings: data.findings }));
-      if (data.kind === "tries") setState((before) => ({ ...before, tries: data.picture }));
-      if (data.kind === "busy") setState((before) => ({ ...before, busy: data.step }));
-      if (data.kind === "fault") setState((before) => ({ ...before, fault: data.message, busy: undefined }));
-      if (data.kind === "shown") dispatchEvent(new CustomEvent("brosse:engine", { detail: data }));
-    });
-    made.addEventListener("error", (event) =>
-      setState((before) => ({ ...before, fault: event.message || "the desk’s worker could not start" })),
+    const change = (part: Partial<TipDeskState>) => setState((before) => ({ ...before, ...part }));
+    const made = openPort<TipDesking>(
+      new Worker(new URL("./tip-desk.worker.ts", import.meta.url), { type: "module" }),
+      (fault) => change({ fault, busy: undefined }),
     );
-    worker.current = made;
-    // Children ask before this effect has run.
-    for (const [message, transfer] of early.current) made.postMessage(message, { transfer });
+    made.on("sheet", (sheet) => change({ sheet, fault: undefined }));
+    made.on("findings", (findings) => change({ findings }));
+    made.on("tries", (tries) => change({ tries }));
+    made.on("busy", (busy) => change({ busy }));
+    made.on("shown", (shown) =>
+      dispatchEvent(new CustomEvent("brosse:engine", { detail: { kind: "shown", ...shown } })),
+    );
+    port.current = made;
+    for (const ask of early.current) ask(made);
     early.current = [];
     return () => {
-      made.terminate();
-      worker.current = undefined;
+      made.close();
+      port.current = undefined;
     };
   }, []);
 
-  const ask = useCallback((message: TipAsk, transfer: Transferable[] = []) => {
-    if (worker.current) worker.current.postMessage(message, { transfer });
-    else early.current.push([message, transfer]);
-  }, []);
-  useEffect(() => ask({ kind: "pen", pen }), [ask, pen]);
-  useEffect(() => ask({ kind: "try", try: tried }), [ask, tried]);
-
-  const engine = useMemo(
-    (): TipDeskEngine => ({
-      ask,
-      step: (step) => ask({ kind: "step", step }),
-      source: (source) => ask({ kind: "source", source }),
+  const engine = useMemo((): TipDeskEngine => {
+    const tell: TipDeskEngine["tell"] = (name, what, transfer) => {
+      if (port.current) port.current.tell(name, what, transfer);
+      else early.current.push((made) => made.tell(name, what, transfer));
+    };
+    return {
+      tell,
       exportPng: (mapped) =>
-        new Promise((resolve) => {
-          waiting.current = resolve;
-          ask({ kind: "export", mapped });
-        }),
+        port.current?.call("export", { mapped }) ?? Promise.reject(new Error("the desk is not ready yet")),
       complain: (fault) => setState((before) => ({ ...before, fault })),
-    }),
-    [ask],
-  );
+    };
+  }, []);
+  useEffect(() => engine.tell("pen", pen), [engine, pen]);
+  useEffect(() => engine.tell("try", tried), [engine, tried]);
   return [state, engine];
 }

@@ -43,7 +43,7 @@ export function PlaceCard({ sheet, engine }: Props) {
         className="mt-2 grid grid-cols-2 gap-x-3 gap-y-1"
         onSubmit={(event) => {
           event.preventDefault();
-          if (asked.success) engine.step(asked.data);
+          if (asked.success) engine.tell("step", asked.data);
         }}
       >
         {fields.map(([name, label, unit]) => (
@@ -71,7 +71,7 @@ export function PlaceCard({ sheet, engine }: Props) {
           low={0}
           high={100}
           act="Cut"
-          onAct={(margin) => engine.step({ kind: "crop", margin: margin / 100 })}
+          onAct={(margin) => engine.tell("step", { kind: "crop", margin: margin / 100 })}
         />
         <ActLine
           key={Math.max(sheet.width, sheet.height)}
@@ -83,7 +83,7 @@ export function PlaceCard({ sheet, engine }: Props) {
           act="Resize"
           onAct={(longer) => {
             const scale = longer / Math.max(sheet.width, sheet.height);
-            engine.step({
+            engine.tell("step", {
               kind: "resize",
               width: Math.max(1, Math.round(sheet.width * scale)),
               height: Math.max(1, Math.round(sheet.height * scale)),
@@ -108,7 +108,7 @@ export function StrengthCard({ sheet, engine }: Props) {
             name="source"
             options={strengthSources}
             value={sheet.source}
-            onPick={engine.source}
+            onPick={(source) => engine.tell("source", source)}
           />
         </div>
       )}
@@ -160,7 +160,7 @@ export function StrengthCard({ sheet, engine }: Props) {
           low={0}
           high={100}
           act="Cut off"
-          onAct={(at) => engine.step({ kind: "cut-off", at: at / 100 })}
+          onAct={(at) => engine.tell("step", { kind: "cut-off", at: at / 100 })}
         />
         <ActLine
           label="Haze, all below"
@@ -169,7 +169,7 @@ export function StrengthCard({ sheet, engine }: Props) {
           low={0}
           high={50}
           act="Clear"
-          onAct={(below) => engine.step({ kind: "haze", below: below / 100 })}
+          onAct={(below) => engine.tell("step", { kind: "haze", below: below / 100 })}
         />
         <ActLine
           label="Fade the edge over"
@@ -178,7 +178,7 @@ export function StrengthCard({ sheet, engine }: Props) {
           low={1}
           high={1000}
           act="Feather"
-          onAct={(radius) => engine.step({ kind: "feather", radius })}
+          onAct={(radius) => engine.tell("step", { kind: "feather", radius })}
         />
         <ActLine
           label="Blur by"
@@ -188,7 +188,7 @@ export function StrengthCard({ sheet, engine }: Props) {
           high={200}
           step={0.5}
           act="Blur"
-          onAct={(radius) => engine.step({ kind: "blur", part: "strength", radius })}
+          onAct={(radius) => engine.tell("step", { kind: "blur", part: "strength", radius })}
         />
         <ActLine
           label="Sharpen by"
@@ -197,7 +197,7 @@ export function StrengthCard({ sheet, engine }: Props) {
           low={0}
           high={400}
           act="Sharpen"
-          onAct={(amount) => engine.step({ kind: "sharpen", part: "strength", amount: amount / 100 })}
+          onAct={(amount) => engine.tell("step", { kind: "sharpen", part: "strength", amount: amount / 100 })}
         />
         <ActLine
           label="Grow (− shrinks) by"
@@ -206,7 +206,7 @@ export function StrengthCard({ sheet, engine }: Props) {
           low={-100}
           high={100}
           act="Grow"
-          onAct={(by) => engine.step({ kind: "grow", by: Math.round(by) })}
+          onAct={(by) => engine.tell("step", { kind: "grow", by: Math.round(by) })}
         />
       </div>
     </Card>
@@ -272,7 +272,7 @@ function Do({
       className="h-[26px] px-2"
       disabled={disabled}
       onClick={() => {
-        engine.step(step);
+        engine.tell("step", step);
         onDone?.();
       }}
     >
