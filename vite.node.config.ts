@@ -6,7 +6,7 @@ const at = (path: string) => fileURLToPath(new URL(path, import.meta.url));
 
 // What runs in Node besides the pages: the server, its rendering threads, the command line, the benchmarks.
 export default defineConfig({
-  resolve: { alias: { "@core": at("core"), "@server": at("server"), "@demo": at("demo") } },
+  resolve: { alias: { "~": at("app"), "@core": at("core"), "@server": at("server"), "@demo": at("demo") } },
   // Bundled, so that a start reads few files: it is a third of its processor time.
   ssr: {
     noExternal: [

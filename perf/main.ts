@@ -9,6 +9,7 @@ import { measurePictures } from "./pictures";
 import { type Figures, linesOf } from "./say";
 import { measureStamping, ratiosOf } from "./stamping";
 import { measureStart } from "./start";
+import { measureUndo } from "./undo";
 import { measureWet } from "./wet";
 
 const address = process.env.BROSSE_TEST_ADDRESS;
@@ -25,6 +26,7 @@ const parts: { readonly [part in keyof Figures]: () => Figures[part] | Promise<F
   memory: measureMemory,
   growth: measureGrowth,
   desk: measureDesk,
+  undo: measureUndo,
   start: () => (databaseUrl ? measureStart(databaseUrl) : undefined),
   bench: () => (address ? measureBench(address) : undefined),
 };

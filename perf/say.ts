@@ -6,6 +6,7 @@ import type { Memory } from "./memory";
 import type { measureMixing } from "./mixing";
 import type { PictureRow } from "./pictures";
 import type { StampRow } from "./stamping";
+import type { UndoTimes } from "./undo";
 import type { WetRow } from "./wet";
 
 /** What is measured in one run, part by part. */
@@ -19,6 +20,7 @@ export interface Figures {
   readonly memory: Memory;
   readonly growth: number;
   readonly desk: DeskTimes;
+  readonly undo: UndoTimes;
   /** Undefined without a database. */
   readonly start: number | undefined;
   /** Undefined without a server. */
@@ -88,6 +90,9 @@ const lines: { readonly [part in keyof Figures]: (figures: NonNullable<Figures[p
     `desk, a tip of 1024² px: ${Object.entries(steps)
       .map(([step, ms]) => `${step} ${ms.toFixed(0)} ms`)
       .join(", ")}`,
+  ],
+  undo: ({ strokes, back, again, anew }) => [
+    `after ${strokes} strokes: one taken back in ${back.toFixed(1)} ms, made again in ${again.toFixed(1)} ms (p95); all painted anew in ${anew.toFixed(0)} ms`,
   ],
   start: (ms) => [`a server without the demo serves after ${ms.toFixed(0)} ms of processor time`],
   bench: ({ flow, hardness, pointer, mixing, blocked }) => [

@@ -10,7 +10,13 @@ const STARTS = 3;
 export async function measureStart(databaseUrl: string): Promise<number> {
   const times: number[] = [];
   for (let i = 0; i < STARTS; i++) {
-    const env = { ...process.env, BROSSE_DATABASE_URL: databaseUrl, BROSSE_PORT: "0", BROSSE_DEMO: "0" };
+    const env = {
+      ...process.env,
+      BROSSE_DATABASE_URL: databaseUrl,
+      BROSSE_PORT: "0",
+      BROSSE_DEMO: "0",
+      NODE_ENV: "production",
+    };
     const child = spawn(process.execPath, [server], { env, stdio: ["ignore", "pipe", "inherit"] });
     const [line] = await once(createInterface({ input: child.stdout }), "line");
     times.push(JSON.parse(String(line)).processorMs);

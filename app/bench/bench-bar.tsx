@@ -2,23 +2,20 @@ import { Redo2, Undo2 } from "lucide-react";
 import type { ReactNode } from "react";
 import { Button } from "~/ui/button";
 import { TopBar } from "~/ui/top-bar";
+import { ViewBar } from "./paper-tools/view-bar";
 import { SaveButton } from "./saving/save-button";
-import { type BenchState, type Command, redo, rename, seal, undo } from "./state/commands";
-
-interface Props {
-  readonly state: BenchState;
-  readonly run: (command: Command) => void;
-  readonly changed: boolean;
-  readonly draftKept: boolean;
-  readonly busy: boolean;
-  readonly onSave: (note: string) => void;
-  readonly onSaveAs: () => void;
-  readonly children: ReactNode;
-}
+import type { Saving } from "./saving/use-saving";
+import { type BenchState, isChanged } from "./state/bench-state";
+import { redo, rename, seal, undo } from "./state/commands";
+import { useBench, useRun } from "./state/use-bench";
+import { openOverlay } from "./state/view-commands";
 
 /** The bench's top line: the brush's name and state, ways to look at it, undo and saving. */
-export function BenchBar({ state, run, changed, draftKept, busy, onSave, onSaveAs, children }: Props) {
-  const { brush, revision, past, future } = state;
+export function BenchBar({ saving: { busy, save } }: { readonly saving: Saving }) {
+  const run = useRun();
+  const brush = useBench((state) => state.brush);
+  const { done, undone } = useBench((state) => state.history);
+  const state = useBench(savedState);
   return (
     <TopBar>
       <div className="flex min-w-0 items-baseline gap-3">
@@ -32,24 +29,30 @@ export function BenchBar({ state, run, changed, draftKept, busy, onSave, onSaveA
           onBlur={() => run(seal)}
         />
         <span role="status" className="whitespace-nowrap font-mono text-[13px] text-soft">
-          rev {revision} · {busy ? "saving…" : changed ? (draftKept ? "draft kept" : "not saved") : "saved"}
+          {busy ? state.replace(/·.*/, "· saving…") : state}
         </span>
       </div>
       <div className="ml-auto flex shrink-0 flex-wrap items-center gap-2">
-        {children}
-        <StepButton verb="Undo" what={past[past.length - 1]?.label} onPress={() => run(undo)}>
+        <ViewBar />
+        <StepButton verb="Undo" what={done.at(-1)?.label} onPress={() => run(undo)}>
           <Undo2 aria-hidden size={17} />
         </StepButton>
-        <StepButton verb="Redo" what={future[0]?.label} onPress={() => run(redo)}>
+        <StepButton verb="Redo" what={undone[0]?.label} onPress={() => run(redo)}>
           <Redo2 aria-hidden size={17} />
         </StepButton>
-        <SaveButton disabled={!changed || busy || brush.name.trim() === ""} onSave={onSave} />
-        <Button kind="act" disabled={busy} onClick={onSaveAs}>
+        <SaveButton disabled={state.endsWith("· saved") || busy || brush.name.trim() === ""} onSave={save} />
+        <Button kind="act" disabled={busy} onClick={() => run(openOverlay("save-as"))}>
           Save as new…
         </Button>
       </div>
     </TopBar>
   );
+}
+
+/** Which revision the brush was begun from, and where its changes are. */
+function savedState(state: BenchState): string {
+  const changes = isChanged(state) ? (state.draft.kept ? "draft kept" : "not saved") : "saved";
+  return `rev ${state.revision} · ${changes}`;
 }
 
 function StepButton({

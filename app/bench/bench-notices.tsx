@@ -1,21 +1,29 @@
+import type { KeptBrush } from "@server/brushes/repository";
 import type { ReactNode } from "react";
-import { Link } from "react-router";
+import { Link, useLocation } from "react-router";
 import { Button } from "~/ui/button";
+import type { Saving } from "./saving/use-saving";
+import { isChanged } from "./state/bench-state";
+import { takeNewest } from "./state/commands";
+import { useBench, useRun } from "./state/use-bench";
+import { useOnline } from "./state/use-online";
 
 interface Props {
-  readonly id: string;
-  /** The name under which the brush has just been saved as a new one. */
-  readonly arrived: string | undefined;
-  /** Set while an earlier draft is on the bench: what it was begun from, and what the shelf has. */
-  readonly draft: { readonly revision: number; readonly newest: number } | undefined;
-  readonly onDropDraft: () => void;
-  readonly fault: string | undefined;
-  /** Whether the server cannot be reached. */
-  readonly offline: boolean;
+  readonly kept: KeptBrush;
+  readonly saving: Saving;
 }
 
 /** What the maker should know about what is on the bench. */
-export function BenchNotices({ id, arrived, draft, onDropDraft, fault, offline }: Props) {
+export function BenchNotices({ kept: { id, brush, revision: newest }, saving: { answer } }: Props) {
+  const run = useRun();
+  const made = (useLocation().state as { made?: string } | null)?.made;
+  const changed = useBench(isChanged);
+  const found = useBench(({ draft }) => draft.found);
+  const revision = useBench((state) => state.revision);
+  const offline = !useOnline();
+  const arrived = changed ? undefined : made;
+  const draft = found && changed;
+  const fault = answer?.kind === "fault" ? answer.fault : undefined;
   return (
     <>
       {arrived && (
@@ -31,12 +39,9 @@ export function BenchNotices({ id, arrived, draft, onDropDraft, fault, offline }
         <Notice>
           <span>
             This is your draft, kept in this browser
-            {draft.revision === draft.newest
-              ? ""
-              : ` and begun from revision ${draft.revision}; the shelf has revision ${draft.newest} now`}
-            .
+            {revision === newest ? "" : ` and begun from revision ${revision}; the shelf has revision ${newest} now`}.
           </span>
-          <Button kind="quiet" className="h-7 text-act" onClick={onDropDraft}>
+          <Button kind="quiet" className="h-7 text-act" onClick={() => run(takeNewest(brush, newest))}>
             Go back to what is saved
           </Button>
         </Notice>

@@ -1,8 +1,9 @@
 import { licences } from "@core/formats/package";
 import { Download } from "lucide-react";
-import { useRef, useState } from "react";
+import { useCallback, useEffect, useRef, useState } from "react";
 import { Form, Link } from "react-router";
-import { type PaperHandle, PaperSheet } from "~/paper/paper-sheet";
+import type { Engine } from "~/engine/client";
+import { PaperSheet } from "~/paper/paper-sheet";
 import { Button } from "~/ui/button";
 import { TopBar } from "~/ui/top-bar";
 import { counted, day, size } from "~/ui/words";
@@ -19,8 +20,16 @@ export const meta: Route.MetaFunction = ({ data }) => [
 export default function Edition({ loaderData: { edition, set, entries, signedIn } }: Route.ComponentProps) {
   const [chosen, setChosen] = useState(0);
   const [strokes, setStrokes] = useState(0);
-  const pad = useRef<PaperHandle>(null);
+  const pad = useRef<Engine>(null);
   const brush = entries[chosen].brush;
+  const newest = useRef(brush);
+  newest.current = brush;
+  const onEngine = useCallback((engine: Engine) => {
+    pad.current = engine;
+    engine.setBrush(newest.current);
+    return engine.on("acts", ({ count }) => setStrokes(count));
+  }, []);
+  useEffect(() => pad.current?.setBrush(brush), [brush]);
   return (
     <>
       <TopBar />
@@ -86,13 +95,7 @@ export default function Edition({ loaderData: { edition, set, entries, signedIn 
               </Button>
             </div>
             <div className="h-[min(60vh,30rem)] border border-line shadow-sm">
-              <PaperSheet
-                handle={pad}
-                brush={brush}
-                proofs={false}
-                label={`A pad to try ${brush.name} on`}
-                onTell={(tell) => tell.kind === "strokes" && setStrokes(tell.count)}
-              >
+              <PaperSheet rests={brush.trail.perSecond > 0} label={`A pad to try ${brush.name} on`} onEngine={onEngine}>
                 {strokes === 0 && (
                   <p className="pointer-events-none absolute inset-0 grid place-items-center text-soft">
                     draw here with pen, mouse or finger

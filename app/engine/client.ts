@@ -1,102 +1,135 @@
 import type { Brush } from "@core/brush";
 import type { Sample } from "@core/hand/sample";
+import { openPort, type Port } from "~/port/open-port";
+import type { SayName } from "~/port/protocol";
 import type { OwnLayers } from "./own-layers";
-import type { Ask, PaperColours, PaperManner, Tell } from "./protocol";
+import type { Painting, PaperColours, PaperManner, StripPiece, Vignettes } from "./protocol";
+
+/** What measurements and tests are told of the engine's work. */
+const REPORTED = ["begun", "proofed", "shown"] as const;
 
 /** The page's end of the engine: owns the worker that draws on a canvas. */
 export class Engine {
-  private readonly worker = new Worker(new URL("./engine.worker.ts", import.meta.url), { type: "module" });
+  private readonly port: Port<Painting>;
   private turn = 0;
   private stroke = 0;
-  private strips = 0;
+  private drawn: Sample[] = [];
+  private newest: readonly Sample[] | undefined;
 
   /** @param canvas is handed over: afterwards only the worker draws on it */
-  constructor(canvas: HTMLCanvasElement, colours: PaperColours, proofs: boolean, hear: (tell: Tell) => void) {
-    this.worker.addEventListener("message", ({ data }: MessageEvent<Tell>) => hear(data));
-    this.worker.addEventListener("error", (event) =>
-      hear({ kind: "fault", message: event.message || "the engine could not start" }),
-    );
+  constructor(canvas: HTMLCanvasElement, colours: PaperColours, proofs: boolean, onTrouble: (fault: string) => void) {
+    const worker = new Worker(new URL("./engine.worker.ts", import.meta.url), { type: "module" });
+    this.port = openPort<Painting>(worker, onTrouble);
+    for (const kind of REPORTED)
+      this.port.on(kind, (said) => dispatchEvent(new CustomEvent("brosse:engine", { detail: { kind, ...said } })));
     const offscreen = canvas.transferControlToOffscreen();
-    this.ask({ kind: "open", canvas: offscreen, colours, proofs }, [offscreen]);
+    this.port.tell("open", { canvas: offscreen, colours, proofs }, [offscreen]);
   }
 
-  /** Draws the proofs with this brush; answers with the turn that `proofed` will name. */
-  setBrush(brush: Brush): number {
-    this.ask({ kind: "brush", brush, turn: ++this.turn });
-    return this.turn;
+  /** Hears what the engine says; @returns what ends it */
+  on<Name extends SayName<Painting>>(name: Name, hear: (what: Painting["says"][Name]) => void): () => void {
+    return this.port.on(name, hear);
   }
 
-  /** Asks for a strip of brushes; answers with the turn that its pieces will name. */
-  strip(brushes: readonly Brush[], width: number, height: number): number {
-    this.ask({ kind: "strip", turn: ++this.strips, brushes, width, height });
-    return this.strips;
+  /** The newest own stroke, in px; none while there is none. */
+  get lastStroke(): readonly Sample[] | undefined {
+    return this.newest;
   }
 
-  vignettes(brush: Brush, width: number, height: number): void {
-    this.ask({ kind: "vignettes", brush, width, height });
-  }
-
-  resize(width: number, height: number): void {
-    this.ask({ kind: "resize", width, height });
-  }
-
-  penDown(): void {
-    this.ask({ kind: "pen-down", stroke: ++this.stroke });
-  }
-
-  penMove(samples: readonly Sample[]): void {
-    this.ask({ kind: "pen-move", samples });
-  }
-
-  penUp(): void {
-    this.ask({ kind: "pen-up" });
+  /** Draws the proofs with this brush. */
+  setBrush(brush: Brush): void {
+    this.port.tell("brush", { brush, turn: ++this.turn });
   }
 
   setManner(manner: PaperManner): void {
-    this.ask({ kind: "manner", manner });
-  }
-
-  outline(brush: Brush): void {
-    this.ask({ kind: "outline", brush });
-  }
-
-  pick(x: number, y: number): void {
-    this.ask({ kind: "pick", x, y });
-  }
-
-  refill(): void {
-    this.ask({ kind: "refill" });
-  }
-
-  takeBack(): void {
-    this.ask({ kind: "take-back" });
-  }
-
-  clear(): void {
-    this.ask({ kind: "clear" });
+    this.port.tell("manner", manner);
   }
 
   setLayers(layers: OwnLayers): void {
-    this.ask({ kind: "layers", layers });
+    this.port.tell("layers", layers);
   }
 
-  fill(empties: boolean): void {
-    this.ask({ kind: "fill", empties });
+  resize(width: number, height: number): void {
+    this.port.tell("resize", { width, height });
   }
 
-  painted(): void {
-    this.ask({ kind: "painted" });
+  penDown(): void {
+    this.drawn = [];
+    this.port.tell("penDown", ++this.stroke);
   }
 
-  layered(): void {
-    this.ask({ kind: "layered" });
+  penMove(samples: readonly Sample[]): void {
+    this.drawn.push(...samples);
+    this.port.tell("penMove", samples);
+  }
+
+  penUp(): void {
+    this.newest = this.drawn;
+    this.port.tell("penUp", null);
+  }
+
+  refill(): void {
+    this.port.tell("refill", null);
+  }
+
+  takeBack(): void {
+    this.port.tell("takeBack", null);
+  }
+
+  doAgain(): void {
+    this.port.tell("doAgain", null);
+  }
+
+  clear(): void {
+    this.port.tell("clear", null);
+  }
+
+  /** Fills the chosen own layer with the ink, or empties it. */
+  fill(what: "ink" | "nothing"): void {
+    this.port.tell("fill", what);
+  }
+
+  /** What is painted, without the paper, as a PNG. @throws CallFailed, CallDropped */
+  painted(): Promise<Uint8Array<ArrayBuffer>> {
+    return this.port.call("painted", null);
+  }
+
+  /** All layers as OpenRaster. @throws CallFailed, CallDropped */
+  layered(): Promise<Uint8Array<ArrayBuffer>> {
+    return this.port.call("layered", null);
+  }
+
+  /** The outline of a brush's tip; a newer question drops an older one. @throws CallFailed, CallDropped */
+  outline(brush: Brush): Promise<string> {
+    return this.port.call("outline", brush, { newest: true });
+  }
+
+  /** The colour of one of the paper's px. @throws CallFailed, CallDropped */
+  pick(x: number, y: number): Promise<string> {
+    return this.port.call("pick", { x, y });
+  }
+
+  /** Pictures of the bodies; a newer question drops an older one. @throws CallFailed, CallDropped */
+  vignettes(brush: Brush, width: number, height: number): Promise<Vignettes> {
+    return this.port.call("vignettes", { brush, width, height }, { newest: true });
+  }
+
+  /**
+   * The same strokes with several brushes; a newer strip drops an older one.
+   * @param take is given the pieces as they come @throws CallFailed, CallDropped
+   */
+  async strip(
+    brushes: readonly Brush[],
+    width: number,
+    height: number,
+    take: (piece: StripPiece) => void,
+  ): Promise<void> {
+    const drawing = this.port.call("strip", { brushes, width, height }, { newest: true });
+    const stop = this.port.on("piece", take);
+    await drawing.finally(stop);
   }
 
   close(): void {
-    this.worker.terminate();
-  }
-
-  private ask(message: Ask, transfer: Transferable[] = []): void {
-    this.worker.postMessage(message, { transfer });
+    this.port.close();
   }
 }

@@ -1,11 +1,13 @@
 import type { Brush } from "@core/brush";
 import type { Rgb } from "@core/colour/srgb";
 import type { Sample } from "@core/hand/sample";
-import { fullReservoir } from "@core/paint/spend";
+import { type Done, did, doneAgain, emptyHistory, type History, takenBack } from "@core/history/history";
+import { fullReservoir, type Reservoir } from "@core/paint/spend";
 import type { Pictures } from "@core/picture/picture";
 import type { Ink } from "@core/stroke/laying/ink";
 import { StrokePainter } from "@core/stroke/painter";
 import type { Layer } from "@core/surface/layer";
+import { LayerPatch } from "@core/surface/patch";
 import type { Surface } from "@core/surface/surface";
 import { firstLayers, type OwnLayers } from "./own-layers";
 
@@ -29,32 +31,68 @@ interface OwnFill {
   readonly colour: Rgb | undefined;
 }
 
-type OwnAct = OwnStroke | OwnFill;
+/** All own layers are emptied. */
+interface OwnClear {
+  readonly kind: "clear";
+}
 
-/** What a painter has done on own layers, in order, so that it can be taken back and done again on another sheet. */
+type OwnAct = OwnStroke | OwnFill | OwnClear;
+
+/** What one act changed: tiles of layers, by their id, and what was left in the tip. */
+interface OwnStep {
+  readonly act: OwnAct;
+  readonly patches: ReadonlyMap<number, LayerPatch>;
+  readonly before: Reservoir;
+  readonly after: Reservoir;
+}
+
+const names = { stroke: "my stroke", fill: "filling a layer", clear: "clearing my strokes" } as const;
+
+/** So much can be taken back by putting tiles back; what is older is taken back by painting the rest anew. */
+const LIMITS = { steps: 500, bytes: 256 << 20 };
+
+/** What a painter has done on own layers, in order, so that it can be taken back and done again, on another sheet, too. */
 export class OwnPaint {
   private acts: OwnAct[] = [];
+  /** What was taken back, the next to be done again last. */
+  private undone: OwnAct[] = [];
+  private history: History<OwnStep> = emptyHistory(LIMITS);
   private state: OwnLayers = firstLayers;
   private reservoir = fullReservoir();
   private sheets = new Map<number, Layer>();
+  private painter: StrokePainter | undefined;
+  /** The patches of the act that is under way. */
+  private changing: Map<number, LayerPatch> | undefined;
+  private begun: Reservoir = this.reservoir;
 
   /** @param below how many of the surface's layers lie under the own ones */
   constructor(
     private surface: Surface,
     private readonly below: number,
   ) {
+    this.watch();
     this.arrange();
   }
 
-  /** How many acts can be taken back. */
+  /** How many strokes and fills there are since the sheet was clear. */
   get count(): number {
-    return this.acts.length;
+    return this.acts.length - 1 - this.acts.findLastIndex((act) => act.kind === "clear");
+  }
+
+  /** The names of what would be taken back, and of what would be done again. */
+  get steps(): { readonly back: string | undefined; readonly again: string | undefined } {
+    const name = (act: OwnAct | undefined) => act && names[act.kind];
+    return { back: name(this.acts.at(-1)), again: name(this.undone.at(-1)) };
   }
 
   /** Does everything again on another surface. */
   moveTo(surface: Surface): void {
+    this.surface.beforeChange = undefined;
     this.surface = surface;
+    this.painter = undefined;
+    this.changing = undefined;
     this.sheets.clear();
+    this.watch();
     this.arrange();
     this.repeat();
   }
@@ -65,48 +103,75 @@ export class OwnPaint {
     this.arrange();
   }
 
-  /** Begins a stroke; undefined where the layer takes none. */
-  begin(brush: Brush, pictures: Pictures, ink: Ink, seed: number): StrokePainter | undefined {
+  /** Begins a stroke and says so; false where the layer takes none. */
+  begin(brush: Brush, pictures: Pictures, ink: Ink, seed: number): boolean {
     const layer = this.chosen();
-    if (!layer || layer.locked || !layer.visible) return undefined;
-    const stroke: OwnStroke = {
-      kind: "stroke",
-      layer: layer.id,
-      onMask: this.state.onMask,
-      keepsAlpha: layer.keepsAlpha,
-      brush,
-      pictures,
-      samples: [],
-      seed,
-      ink,
-    };
-    this.acts.push(stroke);
-    return this.painterOf(stroke);
+    if (!layer || layer.locked || !layer.visible) return false;
+    const { id, keepsAlpha } = layer;
+    const { onMask } = this.state;
+    const act: OwnStroke = { kind: "stroke", layer: id, onMask, keepsAlpha, brush, pictures, samples: [], seed, ink };
+    this.acts.push(act);
+    this.undone = [];
+    this.open();
+    this.painter = this.painterOf(act);
+    return true;
   }
 
-  /** Remembers the readings of the stroke that was begun last. */
-  remember(samples: readonly Sample[]): void {
-    const last = this.acts[this.acts.length - 1];
-    if (last?.kind === "stroke") last.samples.push(...samples);
+  /** Whether a stroke is under way. */
+  get paints(): boolean {
+    return this.painter !== undefined;
+  }
+
+  /** Paints on with the stroke that was begun. */
+  push(samples: readonly Sample[]): void {
+    const act = this.acts.at(-1);
+    if (!this.painter || act?.kind !== "stroke") return;
+    act.samples.push(...samples);
+    this.painter.push(samples);
+  }
+
+  end(): void {
+    const act = this.acts.at(-1);
+    if (!this.painter || !act) return;
+    this.painter.end();
+    this.painter = undefined;
+    this.close(act);
   }
 
   /** Fills the chosen layer with a colour, or empties it, its mask too; nothing where it is locked. */
   fill(colour: Rgb | undefined): void {
     const layer = this.chosen();
     if (!layer || layer.locked) return;
-    const act: OwnFill = { kind: "fill", layer: layer.id, keepsAlpha: layer.keepsAlpha, colour };
-    this.acts.push(act);
-    this.doFill(act);
+    this.doNew({ kind: "fill", layer: layer.id, keepsAlpha: layer.keepsAlpha, colour });
   }
 
-  takeBack(): void {
-    this.acts.pop();
-    this.repeat();
-  }
-
+  /** Empties all own layers; it can be taken back. */
   clear(): void {
-    this.acts = [];
-    this.repeat();
+    if (this.count > 0) this.doNew({ kind: "clear" });
+  }
+
+  /** Takes the last act back. */
+  takeBack(): void {
+    const act = this.acts.pop();
+    if (!act) return;
+    this.undone.push(act);
+    const found = takenBack(this.history);
+    if (found) {
+      this.history = found[0];
+      this.exchange(found[1], "before");
+    } else this.repeat();
+  }
+
+  /** Does again what was taken back last. */
+  doAgain(): void {
+    const act = this.undone.pop();
+    if (!act) return;
+    this.acts.push(act);
+    const found = doneAgain(this.history);
+    if (found) {
+      this.history = found[0];
+      this.exchange(found[1], "after");
+    } else this.do(act);
   }
 
   /** Dips the tip by hand. */
@@ -116,6 +181,39 @@ export class OwnPaint {
 
   private chosen() {
     return this.state.layers.find(({ id }) => id === this.state.on);
+  }
+
+  /** Keeps what an act is about to change. */
+  private watch(): void {
+    this.surface.beforeChange = (layer, sheets, indices) => {
+      const id = [...this.sheets].find(([, sheet]) => sheet === layer)?.[0];
+      if (!this.changing || id === undefined) return;
+      const patch = this.changing.get(id) ?? new LayerPatch();
+      this.changing.set(id, patch);
+      patch.keep(this.surface.kernels, layer, sheets, indices);
+    };
+  }
+
+  private open(): void {
+    this.changing = new Map();
+    this.begun = { ...this.reservoir };
+  }
+
+  private close(act: OwnAct): void {
+    const patches = this.changing ?? new Map<number, LayerPatch>();
+    this.changing = undefined;
+    const step = { act, patches, before: this.begun, after: { ...this.reservoir } };
+    this.history = did(this.history, { label: names[act.kind], step, bytes: bytesOf(patches) });
+  }
+
+  /** Gives all layers that an act changed what they had before it, or after it. */
+  private exchange({ step }: Done<OwnStep>, end: "before" | "after"): void {
+    this.surface.dry();
+    for (const [id, patch] of step.patches) {
+      const sheet = this.sheets.get(id);
+      if (sheet) patch.swap(this.surface, sheet);
+    }
+    this.reservoir = { ...step[end] };
   }
 
   /** Brings the surface's layers in the painter's order and look. */
@@ -129,29 +227,45 @@ export class OwnPaint {
       kept.set(look.id, sheet);
     }
     this.sheets = kept;
-    this.acts = this.acts.filter(({ layer }) => kept.has(layer));
+    const stays = (act: OwnAct) => act.kind === "clear" || kept.has(act.layer);
+    this.acts = this.acts.filter(stays);
+    this.undone = this.undone.filter(stays);
+    this.history = {
+      ...this.history,
+      done: this.history.done.filter(({ step }) => stays(step.act)),
+      undone: this.history.undone.filter(({ step }) => stays(step.act)),
+    };
     const proofs = surface.layers.slice(0, below);
     for (const proof of proofs) proof.visible = state.proofsShown;
     surface.paintOn(0);
     surface.arrange([...proofs, ...kept.values()]);
   }
 
+  /** Does all acts anew on empty layers. */
   private repeat(): void {
     this.surface.paintOn(0);
-    for (const [id, sheet] of this.sheets) {
-      this.surface.clear(this.placeOf(id));
-      sheet.dropMask();
-    }
+    for (const id of this.sheets.keys()) this.empty(id);
     this.reservoir = fullReservoir();
-    for (const act of this.acts) {
-      if (act.kind === "fill") {
-        this.doFill(act);
-        continue;
-      }
+    this.history = emptyHistory(LIMITS);
+    for (const act of this.acts) this.do(act);
+  }
+
+  private doNew(act: OwnAct): void {
+    this.acts.push(act);
+    this.undone = [];
+    this.do(act);
+  }
+
+  private do(act: OwnAct): void {
+    this.open();
+    if (act.kind === "clear") for (const id of this.sheets.keys()) this.empty(id);
+    else if (act.kind === "fill") this.doFill(act);
+    else {
       const painter = this.painterOf(act);
       painter.push(act.samples);
       painter.end();
     }
+    this.close(act);
   }
 
   private painterOf({ layer, onMask, keepsAlpha, brush, pictures, seed, ink }: OwnStroke): StrokePainter {
@@ -165,11 +279,23 @@ export class OwnPaint {
     const place = this.placeOf(layer);
     this.surface.layers[place].keepsAlpha = keepsAlpha;
     if (colour) this.surface.fill(place, colour);
-    else this.surface.clear(place);
+    else this.empty(layer);
+  }
+
+  private empty(layer: number): void {
+    this.surface.paintOn(0);
+    this.surface.clear(this.placeOf(layer));
+    this.sheets.get(layer)?.dropMask();
   }
 
   private placeOf(layer: number): number {
     const sheet = this.sheets.get(layer);
     return sheet ? this.surface.layers.indexOf(sheet) : this.below;
   }
+}
+
+function bytesOf(patches: ReadonlyMap<number, LayerPatch>): number {
+  let bytes = 0;
+  for (const patch of patches.values()) bytes += patch.bytes;
+  return bytes;
 }

@@ -12,14 +12,15 @@ import { createKernels, type Kernels } from "@core/kernels/load";
 import { noPictures, type Pictures } from "@core/picture/picture";
 import { needsBed, paintBed } from "@core/stroke/bed";
 import type { Ink } from "@core/stroke/laying/ink";
-import { paintHand, type StrokePainter } from "@core/stroke/painter";
+import { paintHand } from "@core/stroke/painter";
 import { Picture } from "@core/surface/picture";
 import { Surface } from "@core/surface/surface";
+import { breath } from "~/port/serve-port";
 import { fetchPictures } from "./fetch-pictures";
 import type { OwnLayers } from "./own-layers";
 import { OwnPaint } from "./own-paint";
 import { PaperView } from "./paper-view";
-import type { PaperColours, PaperManner } from "./protocol";
+import type { OwnActs, PaperColours, PaperManner } from "./protocol";
 import { washBrush, washStrokes } from "./wash";
 
 const PROOFS = 0;
@@ -52,7 +53,6 @@ export class Paper {
   /** The newest brush; its pictures may still be on their way. */
   private wanted: Brush | undefined;
   private pictures: Pictures = noPictures;
-  private painter: StrokePainter | undefined;
   private readonly own: OwnPaint;
   private asked = 0;
   private turn = 0;
@@ -82,13 +82,12 @@ export class Paper {
     this.view = this.newView();
   }
 
-  get strokeCount(): number {
-    return this.own.count;
+  get acts(): OwnActs {
+    return { count: this.own.count, ...this.own.steps };
   }
 
   /** Gives the paper another size; proofs are drawn anew, own strokes stay where they are. Answers as `setBrush`. */
   async resize(width: number, height: number): Promise<boolean> {
-    this.painter = undefined;
     this.view.release();
     this.surface.release();
     this.canvas.width = width;
@@ -113,7 +112,7 @@ export class Paper {
     this.pictures = pictures;
     const turn = ++this.turn;
     if (!this.proofs) return true;
-    if (this.painter) {
+    if (this.own.paints) {
       this.proofsWait = true;
       return false;
     }
@@ -133,7 +132,7 @@ export class Paper {
       }
       await breath();
       // A pen that came down meanwhile has the surface now; the proofs are drawn when it leaves.
-      if (this.painter) this.proofsWait = true;
+      if (this.own.paints) this.proofsWait = true;
       if (turn !== this.turn || surface !== this.surface) return false;
     }
     this.view.show();
@@ -176,21 +175,18 @@ export class Paper {
     const { use } = this.manner;
     const brush = use === "smudge" ? smudging(this.brush) : this.brush;
     const ink = { ...this.ink, erases: use === "erase" };
-    this.painter = this.own.begin(brush, this.pictures, ink, stroke);
+    this.own.begin(brush, this.pictures, ink, stroke);
   }
 
   penMove(samples: readonly Sample[]): void {
-    if (!this.painter) return;
-    const seen = samples.map(asPainter(this.manner.painter));
-    this.own.remember(seen);
-    this.painter.push(seen);
+    if (!this.own.paints) return;
+    this.own.push(samples.map(asPainter(this.manner.painter)));
     this.view.show();
   }
 
-  /** Finishes the stroke, then the proofs that had to wait for it. Answers as `setBrush`. */
+  /** Finishes the stroke at once, then the proofs that had to wait for it. Answers as `setBrush`. */
   async penUp(): Promise<boolean> {
-    this.painter?.end();
-    this.painter = undefined;
+    this.own.end();
     this.view.show();
     return this.proofsWait && this.drawAnew();
   }
@@ -226,13 +222,19 @@ export class Paper {
     this.change(() => this.own.takeBack());
   }
 
+  /** Does again what was taken back last. */
+  doAgain(): void {
+    this.change(() => this.own.doAgain());
+  }
+
+  /** Empties the own layers; it can be taken back. */
   clear(): void {
     this.change(() => this.own.clear());
   }
 
   /** Fills the chosen own layer with the ink, or empties it. */
-  fill(empties: boolean): void {
-    this.change(() => this.own.fill(empties ? undefined : this.ink.colour));
+  fill(what: "ink" | "nothing"): void {
+    this.change(() => this.own.fill(what === "ink" ? this.ink.colour : undefined));
   }
 
   setLayers(layers: OwnLayers): void {
@@ -255,7 +257,7 @@ export class Paper {
 
   /** Not while a stroke is being painted. */
   private change(act: () => void): void {
-    if (this.painter) return;
+    if (this.own.paints) return;
     act();
     this.view.show();
   }
@@ -271,14 +273,4 @@ export class Paper {
   private newView(): PaperView {
     return new PaperView(this.surface, this.drawing, this.manner.colours.paper, this.manner.lit);
   }
-}
-
-const channel = new MessageChannel();
-
-/** Lets waiting messages in; unlike a timer it costs microseconds. */
-function breath(): Promise<void> {
-  return new Promise((resolve) => {
-    channel.port1.onmessage = () => resolve();
-    channel.port2.postMessage(null);
-  });
 }

@@ -30,59 +30,69 @@ export interface PaperManner {
   readonly painter: PainterKind;
 }
 
-/** What the page asks of the engine in its worker. Pixels are the canvas's own. */
-export type Ask =
-  | {
-      readonly kind: "open";
-      readonly canvas: OffscreenCanvas;
-      readonly colours: PaperColours;
-      readonly proofs: boolean;
-    }
-  | { readonly kind: "resize"; readonly width: number; readonly height: number }
-  | { readonly kind: "brush"; readonly brush: Brush; readonly turn: number }
-  | { readonly kind: "pen-down"; readonly stroke: number }
-  | { readonly kind: "pen-move"; readonly samples: readonly Sample[] }
-  | { readonly kind: "pen-up" }
-  | { readonly kind: "manner"; readonly manner: PaperManner }
-  | { readonly kind: "refill" }
-  | { readonly kind: "take-back" }
-  | { readonly kind: "clear" }
-  | { readonly kind: "layers"; readonly layers: OwnLayers }
-  /** Fills the chosen own layer with the ink, or empties it. */
-  | { readonly kind: "fill"; readonly empties: boolean }
-  /** What is painted, without the paper, as a PNG. */
-  | { readonly kind: "painted" }
-  /** All layers as a file. */
-  | { readonly kind: "layered" }
-  /** The same strokes with several brushes, in pictures of this size. */
-  | {
-      readonly kind: "strip";
-      readonly turn: number;
-      readonly brushes: readonly Brush[];
-      readonly width: number;
-      readonly height: number;
-    }
-  /** The outline of the brush's tip. */
-  | { readonly kind: "outline"; readonly brush: Brush }
-  /** The colour of a px of the paper. */
-  | { readonly kind: "pick"; readonly x: number; readonly y: number }
-  | { readonly kind: "vignettes"; readonly brush: Brush; readonly width: number; readonly height: number };
+/** How many acts of the painter's own there are, and the names of what would be taken back and done again. */
+export interface OwnActs {
+  readonly count: number;
+  readonly back: string | undefined;
+  readonly again: string | undefined;
+}
 
-/** What the engine tells the page. */
-export type Tell =
-  /** The first of a brush's proofs is seen, … */
-  | { readonly kind: "begun"; readonly turn: number }
-  /** … and all of them. */
-  | { readonly kind: "proofed"; readonly turn: number }
-  | { readonly kind: "shown"; readonly stroke: number; readonly samples: number }
-  | { readonly kind: "strokes"; readonly count: number }
-  | { readonly kind: "vignettes"; readonly tip: ImageBitmap; readonly ground: ImageBitmap; readonly paint: ImageBitmap }
-  | { readonly kind: "strip-piece"; readonly turn: number; readonly index: number; readonly picture: ImageBitmap }
-  /** A path about (0, 0) for a tip of 1 px. */
-  | { readonly kind: "outline"; readonly path: string }
-  | { readonly kind: "painted"; readonly bytes: Uint8Array<ArrayBuffer> }
-  | { readonly kind: "layered"; readonly bytes: Uint8Array<ArrayBuffer> }
-  /** What was asked for could not be done; the engine goes on. */
-  | { readonly kind: "refused"; readonly why: string }
-  | { readonly kind: "picked"; readonly colour: string }
-  | { readonly kind: "fault"; readonly message: string };
+/** Small pictures of what the bodies of a brush do. */
+export interface Vignettes {
+  readonly tip: ImageBitmap;
+  readonly ground: ImageBitmap;
+  readonly paint: ImageBitmap;
+}
+
+interface Sized {
+  readonly width: number;
+  readonly height: number;
+}
+
+/** The engine in its worker: paints on a canvas that was handed over. Pixels are the canvas's own. */
+export interface Painting {
+  readonly calls: {
+    /** What is painted, without the paper, as a PNG. */
+    readonly painted: { readonly ask: null; readonly answer: Uint8Array<ArrayBuffer> };
+    /** All layers as OpenRaster. */
+    readonly layered: { readonly ask: null; readonly answer: Uint8Array<ArrayBuffer> };
+    /** The same strokes with several brushes, in pictures of this size, which are said one by one. */
+    readonly strip: { readonly ask: { readonly brushes: readonly Brush[] } & Sized; readonly answer: true };
+    /** The outline of the brush's tip: a path about (0, 0) for a tip of 1 px. */
+    readonly outline: { readonly ask: Brush; readonly answer: string };
+    /** The colour of a px of the paper, `#rrggbb`. */
+    readonly pick: { readonly ask: { readonly x: number; readonly y: number }; readonly answer: string };
+    readonly vignettes: { readonly ask: { readonly brush: Brush } & Sized; readonly answer: Vignettes };
+  };
+  readonly tells: {
+    readonly open: { readonly canvas: OffscreenCanvas; readonly colours: PaperColours; readonly proofs: boolean };
+    readonly resize: Sized;
+    readonly brush: { readonly brush: Brush; readonly turn: number };
+    readonly penDown: number;
+    readonly penMove: readonly Sample[];
+    readonly penUp: null;
+    readonly manner: PaperManner;
+    readonly refill: null;
+    readonly takeBack: null;
+    readonly doAgain: null;
+    readonly clear: null;
+    readonly layers: OwnLayers;
+    /** Fills the chosen own layer with the ink, or empties it. */
+    readonly fill: "ink" | "nothing";
+  };
+  readonly says: {
+    /** The first of a brush's proofs is seen, … */
+    readonly begun: { readonly turn: number };
+    /** … and all of them. */
+    readonly proofed: { readonly turn: number };
+    readonly shown: { readonly stroke: number; readonly samples: number };
+    readonly acts: OwnActs;
+    readonly piece: StripPiece;
+  };
+}
+
+/** One brush of a strip. */
+export interface StripPiece {
+  readonly index: number;
+  readonly picture: ImageBitmap;
+}

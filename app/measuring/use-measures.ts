@@ -30,13 +30,12 @@ export interface MeasuredHand {
   readonly painter: PainterKind;
 }
 
-/** Measures the brush on the main stroke of a paper, while it is asked for. */
-export function useMeasures(brush: Brush, paper: PaperSize | undefined, view: MeasuredHand, asked: boolean): Measures {
+/** Measures the brush on the main stroke of a paper. */
+export function useMeasures(brush: Brush, paper: PaperSize | undefined, view: MeasuredHand): Measures {
   const [found, setFound] = useState<Measures>({});
   const port = useRef<Port<Measuring>>(undefined);
 
   useEffect(() => {
-    if (!asked) return;
     const made = openPort<Measuring>(new Worker(new URL("./measure.worker.ts", import.meta.url), { type: "module" }));
     made.on("score", (score) => setFound((before) => ({ ...before, fault: undefined, score })));
     made.on("budget", (budget) => setFound((before) => ({ ...before, budget })));
@@ -47,16 +46,16 @@ export function useMeasures(brush: Brush, paper: PaperSize | undefined, view: Me
       made.close();
       port.current = undefined;
     };
-  }, [asked]);
+  }, []);
 
   useEffect(() => {
-    if (!asked || !paper) return;
+    if (!paper) return;
     const [main] = proofsOn(paper.width, paper.height, [], view.hand);
     const ask: MeasureAsk = { brush, samples: main.strokes[0].map(asPainter(view.painter)), ...paper };
     port.current
       ?.call("measure", ask, { newest: true })
       .catch(unlessDropped((fault) => setFound((before) => ({ ...before, fault }))));
-  }, [asked, brush, paper, view.hand, view.painter]);
+  }, [brush, paper, view.hand, view.painter]);
 
   return found;
 }

@@ -16,7 +16,6 @@ const REST = 16;
  * Sends one pointer's readings to the engine, from its contact until it leaves; further ones (a palm) are left out.
  * @param rests whether the brush goes on laying marks while the pen stands still
  * @param mirrored whether the canvas is shown left for right
- * @param onStroke is given each stroke when it is finished
  * @param width px of the canvas, where its element does not know
  * @returns what stops it
  */
@@ -25,11 +24,11 @@ export function followPen(
   engine: PenTarget,
   rests: () => boolean,
   mirrored: () => boolean,
-  onStroke: (samples: readonly Sample[]) => void,
   width: () => number = () => canvas.width,
 ): () => void {
   let active: number | undefined;
-  let drawn: Sample[] = [];
+  /** The newest reading of the stroke. */
+  let last: Sample | undefined;
   let resting: ReturnType<typeof setInterval> | undefined;
   const read = (event: PointerEvent) => {
     const box = canvas.getBoundingClientRect();
@@ -39,13 +38,13 @@ export function followPen(
   const send = (event: PointerEvent) => {
     const samples = read(event);
     engine.penMove(samples);
-    tellPen(samples[samples.length - 1], drawn[drawn.length - 1]);
-    drawn.push(...samples);
+    const newest = samples[samples.length - 1];
+    tellPen(newest, last);
+    last = newest;
     clearInterval(resting);
     if (!rests()) return;
-    const last = samples[samples.length - 1];
     const heard = performance.now();
-    resting = setInterval(() => engine.penMove([{ ...last, time: last.time + performance.now() - heard }]), REST);
+    resting = setInterval(() => engine.penMove([{ ...newest, time: newest.time + performance.now() - heard }]), REST);
   };
   const down = (event: PointerEvent) => {
     // A key may have given the press another meaning.
@@ -54,7 +53,7 @@ export function followPen(
     active = event.pointerId;
     // A pen that is gone already cannot be captured; its strokes end at the canvas's edge then.
     if (event.isTrusted) canvas.setPointerCapture(event.pointerId);
-    drawn = [];
+    last = undefined;
     engine.penDown();
     send(event);
   };
@@ -66,7 +65,6 @@ export function followPen(
     active = undefined;
     clearInterval(resting);
     engine.penUp();
-    onStroke(drawn);
   };
   const listeners: [keyof HTMLElementEventMap, (event: PointerEvent) => void][] = [
     ["pointerdown", down],

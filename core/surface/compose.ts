@@ -116,7 +116,9 @@ export class Composer {
       hidden = this.hidden;
     }
     if (!hidden && blend === "source-over") {
-      run.mergeWeaker(this.scratch, tile, toQ15(opacity));
+      // At full opacity as a plain layer, to the last bit: a mask that hides nothing here must not be seen.
+      if (opacity === 1) run.mergeTint(this.scratch, tile);
+      else run.mergeWeaker(this.scratch, tile, toQ15(opacity));
       return;
     }
     if (opacity < 1 || hidden) run.scaleTile(tile, this.joined, toQ15(opacity), hidden);

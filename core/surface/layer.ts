@@ -2,6 +2,9 @@ import type { Blend } from "../kernels/blend-modes";
 import type { Kernels } from "../kernels/load";
 import { Tiles } from "../kernels/memory/tiles";
 
+/** What a layer is made of: paint, how thick it stands, how much of it is hidden. */
+export type LayerSheet = "tiles" | "heights" | "mask";
+
 /** One sheet of paint. How it is seen may be changed at any time; whoever changes it has the surface shown anew. */
 export class Layer {
   name = "";
@@ -36,6 +39,11 @@ export class Layer {
   makeMask(): Tiles {
     this.mask ??= new Tiles(this.kernels, this.columns, this.rows, 1);
     return this.mask;
+  }
+
+  /** One of its sheets, made when there is none. */
+  make(sheet: LayerSheet): Tiles {
+    return sheet === "tiles" ? this.tiles : sheet === "heights" ? this.makeHeights() : this.makeMask();
   }
 
   /** Shows all of it again. */

@@ -4,7 +4,7 @@ import type { Kernels } from "../kernels/load";
 import { ONE, toQ15 } from "../kernels/memory/q15";
 import { PLANE, TILE } from "../kernels/memory/tile-size";
 import { Composer, type LayerPart, pileUp, type WetOn } from "./compose";
-import { Layer } from "./layer";
+import { Layer, type LayerSheet } from "./layer";
 import type { CoverOnLayer, Wet } from "./wet";
 
 /** The longest side of a surface in px. */
@@ -31,6 +31,8 @@ export class Surface {
   readonly dirty: number;
   /** The surface's own grain, which every brush meets. */
   paper: Ground | undefined;
+  /** Is told of tiles of a layer that are about to change for good, while they are as they were. */
+  beforeChange: ((layer: Layer, sheets: readonly LayerSheet[], indices: readonly number[]) => void) | undefined;
   /** What strokes have made of the surface for those after them, by name. */
   readonly kept = new Map<string, { release(): void }>();
   private order: readonly Layer[];
@@ -117,7 +119,9 @@ export class Surface {
     const { stroke, layer, part } = wetOn;
     this.spread(this.kernels.heap.u8.subarray(this.dirty, this.dirty + this.columns * this.rows));
     const adds = stroke.adds && !layer.keepsAlpha;
-    for (const index of stroke.present()) {
+    const changes = stroke.present();
+    this.beforeChange?.(layer, part === "mask" ? ["mask"] : ["tiles", "heights"], changes);
+    for (const index of changes) {
       if (part === "mask") {
         stroke.joinMask?.(layer.makeMask().make(index), index);
         continue;
@@ -133,6 +137,20 @@ export class Surface {
     this.wetOn = undefined;
   }
 
+  /** Has tiles shown anew. @param lit whether their neighbours look different, too, for light falls on thick paint */
+  markChanged(indices: readonly number[], bands: number, lit: boolean): void {
+    const flags = this.kernels.heap.u8;
+    const { columns, rows, dirty } = this;
+    for (const index of indices) {
+      flags[dirty + index] |= bands;
+      if (!lit) continue;
+      const [column, row] = [index % columns, Math.floor(index / columns)];
+      for (let r = Math.max(0, row - 1); r <= Math.min(rows - 1, row + 1); r++)
+        for (let c = Math.max(0, column - 1); c <= Math.min(columns - 1, column + 1); c++)
+          flags[dirty + r * columns + c] = ALL_BANDS;
+    }
+  }
+
   /** Forgets everything painted on one layer and its mask, dry and wet. */
   clear(layer: number): void {
     const { tiles, heights, mask } = this.order[layer];
@@ -140,8 +158,9 @@ export class Surface {
       this.wetOn.stroke.release();
       this.wetOn = undefined;
     }
-    const flags = this.kernels.heap.u8;
-    for (const index of tiles.present()) flags[this.dirty + index] = ALL_BANDS;
+    const present = new Set([tiles, heights, mask].flatMap((sheet) => sheet?.present() ?? []));
+    this.beforeChange?.(this.order[layer], ["tiles", "heights", "mask"], [...present]);
+    this.markChanged(tiles.present(), ALL_BANDS, heights !== undefined);
     tiles.clear();
     heights?.clear();
     mask?.clear();
@@ -154,6 +173,8 @@ export class Surface {
     const { heap, run } = this.kernels;
     const whole = heap.take(PLANE);
     heap.u16.fill(ONE, whole / 2, (whole + PLANE) / 2);
+    const all = Array.from({ length: this.columns * this.rows }, (_, index) => index);
+    this.beforeChange?.(this.order[layer], ["tiles"], keepsAlpha ? tiles.present() : all);
     for (let index = 0; index < this.columns * this.rows; index++) {
       const tile = keepsAlpha ? tiles.at(index) : tiles.make(index);
       if (!tile) continue;

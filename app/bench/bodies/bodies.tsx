@@ -2,10 +2,10 @@ import type { Brush } from "@core/brush";
 import { qualityNames, qualityRow } from "@core/qualities/table";
 import type { Body } from "@core/quality/row";
 import { planStroke } from "@core/stroke/plan";
-import { memo, type ReactNode, type RefObject, useEffect, useMemo, useRef } from "react";
-import type { Tell } from "~/engine/protocol";
-import type { PaperHandle } from "~/paper/paper-sheet";
-import { type Command, setKeepStrength } from "../state/commands";
+import { type ReactNode, useEffect, useMemo, useRef, useState } from "react";
+import type { Vignettes } from "~/engine/protocol";
+import { setKeepStrength } from "../state/commands";
+import { useBench, useBenchShared, useRun } from "../state/use-bench";
 import { GroundSettings, SmoothButton } from "./ground-settings";
 import { IdleNote } from "./idle-note";
 import { PaintSettings } from "./paint-settings";
@@ -19,22 +19,12 @@ const FIGURE_HEIGHT = 46;
 const FIGURE_WIDTH = 292;
 const FIGURE_PAUSE = 90;
 
-interface Props {
-  readonly brush: Brush;
-  readonly run: (command: Command) => void;
-  readonly paper: RefObject<PaperHandle | null>;
-  readonly pictures: Extract<Tell, { kind: "vignettes" }> | undefined;
-  /** Whether the paper has a grain of its own. */
-  readonly grained: boolean;
-}
-
 /** The bodies of a brush, left to right in the order in which a mark comes about. */
-export const Bodies = memo(function Bodies({ brush, run, paper, pictures, grained }: Props) {
-  // The proofs come first: the small pictures wait until the brush rests for a moment.
-  useEffect(() => {
-    const timer = setTimeout(() => paper.current?.vignettes(brush, FIGURE_WIDTH, FIGURE_HEIGHT), FIGURE_PAUSE);
-    return () => clearTimeout(timer);
-  }, [brush, paper]);
+export function Bodies() {
+  const run = useRun();
+  const brush = useBench((state) => state.brush);
+  const grained = useBench(({ settings }) => settings.grain !== null);
+  const pictures = useVignettes(brush);
   const { tip, trail, ground } = brush;
   const shapeName = tip.shape.kind === "image" ? "picture" : tip.shape.kind;
   const { ignored } = useMemo(() => planStroke(brush, { paper: grained }), [brush, grained]);
@@ -88,7 +78,25 @@ export const Bodies = memo(function Bodies({ brush, run, paper, pictures, graine
       </Panel>
     </div>
   );
-});
+}
+
+/** Small pictures of what the bodies do; older ones stay until newer ones are there. */
+function useVignettes(brush: Brush): Vignettes | undefined {
+  const { engine } = useBenchShared();
+  const [pictures, setPictures] = useState<Vignettes>();
+  // The proofs come first: the small pictures wait until the brush rests for a moment.
+  useEffect(() => {
+    const ask = () => {
+      engine.current
+        ?.vignettes(brush, FIGURE_WIDTH, FIGURE_HEIGHT)
+        // What is wrong with a brush its proofs say.
+        .then(setPictures, () => undefined);
+    };
+    const timer = setTimeout(ask, FIGURE_PAUSE);
+    return () => clearTimeout(timer);
+  }, [brush, engine]);
+  return pictures;
+}
 
 function Panel({
   title,

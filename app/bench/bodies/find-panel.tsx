@@ -5,21 +5,16 @@ import { useMemo, useState } from "react";
 import { box } from "~/ui/settings/box";
 import { counted } from "~/ui/words";
 import { DifferenceLine } from "../compare/difference-line";
-import type { Command } from "../state/commands";
+import { useBench, useRun } from "../state/use-bench";
 import { QualityLine } from "./quality-line";
 
 type Scope = "all" | "saved" | "default" | "made-from";
 
-interface Props {
-  readonly brush: Brush;
-  readonly saved: Brush;
-  /** The brush it was made from, where that is known. */
-  readonly madeFrom: Brush | undefined;
-  readonly run: (command: Command) => void;
-}
-
-/** Finds any quality by the words of the trade, or shows only what differs. */
-export function FindPanel({ brush, saved, madeFrom, run }: Props) {
+/** Finds any quality by the words of the trade, or shows only what differs. @param madeFrom the brush it was made from, where that is known */
+export function FindPanel({ madeFrom }: { readonly madeFrom: Brush | undefined }) {
+  const run = useRun();
+  const brush = useBench((state) => state.brush);
+  const saved = useBench((state) => state.saved);
   const [words, setWords] = useState("");
   const [scope, setScope] = useState<Scope>("all");
   const other = useMemo(

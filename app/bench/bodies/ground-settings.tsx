@@ -11,7 +11,8 @@ import { ChoiceLine } from "~/ui/settings/choice-line";
 import { RangeLine } from "~/ui/settings/range-line";
 import { SettingPopover } from "~/ui/settings/setting-popover";
 import { SettingRow } from "~/ui/settings/setting-row";
-import { type Command, seal, setGround } from "../state/commands";
+import type { Command } from "../state/bench-state";
+import { seal, setGround } from "../state/commands";
 import { usePictureChooser } from "./choose-picture";
 
 const lawNames = {

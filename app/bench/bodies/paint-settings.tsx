@@ -12,7 +12,8 @@ import { ChoiceLine } from "~/ui/settings/choice-line";
 import { RangeLine } from "~/ui/settings/range-line";
 import { SettingPopover } from "~/ui/settings/setting-popover";
 import { SettingRow } from "~/ui/settings/setting-row";
-import { type Command, seal, setBuild, setPaint } from "../state/commands";
+import type { Command } from "../state/bench-state";
+import { seal, setBuild, setPaint } from "../state/commands";
 import { QualityLine } from "./quality-line";
 
 const takingNames = { average: "the mean under the tip", dragged: "the pixels, dragged along" } as const;

@@ -4,7 +4,8 @@ import { Button } from "~/ui/button";
 import { ChoiceLine } from "~/ui/settings/choice-line";
 import { RangeLine } from "~/ui/settings/range-line";
 import { SettingPopover } from "~/ui/settings/setting-popover";
-import { type Command, seal, setShape } from "../state/commands";
+import type { Command } from "../state/bench-state";
+import { seal, setShape } from "../state/commands";
 
 const colourNames = {
   ink: "the stroke’s",

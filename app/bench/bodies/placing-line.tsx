@@ -4,7 +4,8 @@ import { ChoiceLine } from "~/ui/settings/choice-line";
 import { RangeLine } from "~/ui/settings/range-line";
 import { SettingPopover } from "~/ui/settings/setting-popover";
 import { SettingRow } from "~/ui/settings/setting-row";
-import { type Command, seal, setTip } from "../state/commands";
+import type { Command } from "../state/bench-state";
+import { seal, setTip } from "../state/commands";
 
 const wayNames = { never: "never", always: "always", chance: "every other one, by chance" } as const;
 

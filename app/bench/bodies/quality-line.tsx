@@ -7,7 +7,8 @@ import { memo } from "react";
 import { sliderScale, writeValue } from "~/ui/settings/units";
 import { ValueField } from "~/ui/settings/value-field";
 import { ResponseButton } from "../responses/response-button";
-import { addResponse, type Command, qualityValue, seal, setQuality } from "../state/commands";
+import type { Command } from "../state/bench-state";
+import { addResponse, qualityValue, seal, setQuality } from "../state/commands";
 import { QualityName } from "./quality-name";
 
 const families: Record<Family, string> = { hand: "Hand", chance: "Chance", course: "Course" };

@@ -4,8 +4,9 @@ import { useState } from "react";
 import { Button } from "~/ui/button";
 import { box } from "~/ui/settings/box";
 import { readValue, writeValue } from "~/ui/settings/units";
-import { useBench } from "../state/bench-context";
 import { qualityValue, seal, setQuality, setStops } from "../state/commands";
+import { useBench, useRun } from "../state/use-bench";
+import { openStrip } from "../state/view-commands";
 
 interface Props {
   readonly name: Quality;
@@ -16,9 +17,9 @@ interface Props {
 
 /** A quality's name; a click says what it is, puts it back, tries it at other values, and sets where its slider rests. */
 export function QualityName({ name, now, stops }: Props) {
-  const { saved, run, onStrip } = useBench();
+  const run = useRun();
+  const kept = useBench(({ saved }) => qualityValue(saved, name));
   const row = qualityRow(name);
-  const kept = qualityValue(saved, name);
   const differs = now !== kept ? "changed since it was saved" : now !== row.base ? "not the default" : undefined;
   const back = (value: number) => {
     run(setQuality(name, value));
@@ -54,7 +55,7 @@ export function QualityName({ name, now, stops }: Props) {
               Default: {writeValue(row.base, row.unit)}
             </Button>
             <Popover.Close asChild>
-              <Button className="h-7" onClick={() => onStrip({ kind: "quality", name })}>
+              <Button className="h-7" onClick={() => run(openStrip({ kind: "quality", name }))}>
                 Try values…
               </Button>
             </Popover.Close>
@@ -68,7 +69,7 @@ export function QualityName({ name, now, stops }: Props) {
 
 /** Where the slider rests, as a list of numbers. */
 function StopsField({ name, stops = [] }: Pick<Props, "name" | "stops">) {
-  const { run } = useBench();
+  const run = useRun();
   const { unit } = qualityRow(name);
   const written = stops.map((stop) => writeValue(stop, unit)).join("; ");
   const [draft, setDraft] = useState<string>();

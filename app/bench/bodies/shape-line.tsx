@@ -6,7 +6,8 @@ import { type Parameter, seed, share, whole } from "~/ui/settings/parameters";
 import { RangeLine } from "~/ui/settings/range-line";
 import { SettingPopover } from "~/ui/settings/setting-popover";
 import { SettingRow } from "~/ui/settings/setting-row";
-import { type Command, seal, setShape } from "../state/commands";
+import type { Command } from "../state/bench-state";
+import { seal, setShape } from "../state/commands";
 import { usePictureChooser } from "./choose-picture";
 import { PictureSettings } from "./picture-settings";
 

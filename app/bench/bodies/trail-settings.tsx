@@ -6,7 +6,8 @@ import { ChoiceLine } from "~/ui/settings/choice-line";
 import { RangeLine } from "~/ui/settings/range-line";
 import { SettingPopover } from "~/ui/settings/setting-popover";
 import { SettingRow } from "~/ui/settings/setting-row";
-import { type Command, seal, setStandIns, setTrail } from "../state/commands";
+import type { Command } from "../state/bench-state";
+import { seal, setStandIns, setTrail } from "../state/commands";
 
 const steadyNames = { none: "as it comes", filter: "smoothed", string: "pulled on a string" } as const;
 const levels = ["none", "speed", "slowness"] as const;

@@ -3,22 +3,14 @@ import { asPainter } from "@core/hand/preview";
 import { proofsOn } from "@core/hand/proof";
 import { useEffect, useRef, useState } from "react";
 import type { Comparing, DifferenceFound } from "~/measuring/protocol";
-import type { PaperSize } from "~/measuring/use-measures";
 import { openPort, type Port, unlessDropped } from "~/port/open-port";
-import type { ViewSettings } from "../state/view-settings";
+import { useBench } from "../state/use-bench";
 
 /** Where two brushes' proofs differ and by how much, laid over the paper: pale where they are alike, madder where they are not. */
-export function DifferencePicture({
-  from,
-  to,
-  paper,
-  view,
-}: {
-  from: Brush;
-  to: Brush;
-  paper: PaperSize;
-  view: ViewSettings;
-}) {
+export function DifferencePicture({ from }: { readonly from: Brush }) {
+  const to = useBench(({ brush }) => brush);
+  const view = useBench(({ settings }) => settings);
+  const paper = useBench((state) => state.paper.size);
   const canvas = useRef<HTMLCanvasElement>(null);
   const port = useRef<Port<Comparing>>(undefined);
   const [says, setSays] = useState("Painting both and comparing…");
@@ -32,6 +24,7 @@ export function DifferencePicture({
   }, []);
 
   useEffect(() => {
+    if (!paper) return;
     const strokes = proofsOn(paper.width, paper.height, view.proofs, view.hand).flatMap((proof) =>
       proof.strokes.map((stroke) => stroke.map(asPainter(view.painter))),
     );

@@ -1,29 +1,18 @@
-import { type Brush, differences } from "@core/brush";
+import { differences } from "@core/brush";
 import { Popover } from "radix-ui";
 import { useMemo } from "react";
 import { Button } from "~/ui/button";
 import { Segments } from "~/ui/segments";
 import { counted } from "~/ui/words";
+import { useBench, useRun } from "../state/use-bench";
+import type { Held } from "../state/view";
+import { backToHeld, letGo, showBeside, showHeld, togglePictured } from "../state/view-commands";
 import { DifferenceLine } from "./difference-line";
 
-interface Props {
-  readonly held: Brush;
-  readonly brush: Brush;
-  /** Whether the paper shows the held brush. */
-  readonly showsHeld: boolean;
-  readonly onShow: (held: boolean) => void;
-  /** Makes the held brush the present one. */
-  readonly onReturn: () => void;
-  readonly onDrop: () => void;
-  /** Whether the difference is shown as a picture. */
-  readonly pictured: boolean;
-  readonly onPicture: () => void;
-  /** Shows both side by side. */
-  readonly onBeside: () => void;
-}
-
 /** Held against now: which of them the paper shows, and in what they differ. */
-export function HeldBar({ held, brush, showsHeld, onShow, onReturn, onDrop, pictured, onPicture, onBeside }: Props) {
+export function HeldBar({ held: { brush: held, shown, pictured } }: { readonly held: Held }) {
+  const run = useRun();
+  const brush = useBench((state) => state.brush);
   const found = useMemo(() => differences(held, brush), [held, brush]);
   return (
     <section
@@ -34,8 +23,8 @@ export function HeldBar({ held, brush, showsHeld, onShow, onReturn, onDrop, pict
         label="What the paper shows"
         name="held"
         options={["now", "held"] as const}
-        value={showsHeld ? "held" : "now"}
-        onPick={(which) => onShow(which === "held")}
+        value={shown ? "held" : "now"}
+        onPick={(which) => run(showHeld(which === "held"))}
       />
       <Popover.Root>
         <Popover.Trigger asChild>
@@ -62,20 +51,20 @@ export function HeldBar({ held, brush, showsHeld, onShow, onReturn, onDrop, pict
           </Popover.Content>
         </Popover.Portal>
       </Popover.Root>
-      <Button className="h-7 text-[13px]" onClick={onBeside}>
+      <Button className="h-7 text-[13px]" onClick={() => run(showBeside(true))}>
         Side by side
       </Button>
       <Button
         className={`h-7 text-[13px] ${pictured ? "border-act! text-act!" : ""}`}
         aria-pressed={pictured}
-        onClick={onPicture}
+        onClick={() => run(togglePictured)}
       >
         As a picture
       </Button>
-      <Button className="h-7 text-[13px]" disabled={found.length === 0} onClick={onReturn}>
+      <Button className="h-7 text-[13px]" disabled={found.length === 0} onClick={() => run(backToHeld)}>
         Back to held
       </Button>
-      <Button kind="quiet" className="h-7 text-[13px]" onClick={onDrop}>
+      <Button kind="quiet" className="h-7 text-[13px]" onClick={() => run(letGo)}>
         Let go
       </Button>
     </section>

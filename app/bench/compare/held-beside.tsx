@@ -1,20 +1,19 @@
 import type { Brush } from "@core/brush";
-import { type Command, takeBrush } from "../state/commands";
+import { takeBrush } from "../state/commands";
+import { useBench, useRun } from "../state/use-bench";
+import { showBeside } from "../state/view-commands";
 import { StrokeSheet } from "./stroke-sheet";
 
-type Place = Pick<Parameters<typeof StrokeSheet>[0], "paper" | "pieces" | "onClose">;
-
 /** What is held and what is now, the same strokes side by side; a click takes what is held. */
-export function HeldBeside({
-  held,
-  brush,
-  run,
-  ...place
-}: { held: Brush; brush: Brush; run: (command: Command) => void } & Place) {
+export function HeldBeside({ held }: { readonly held: Brush }) {
+  const run = useRun();
+  const brush = useBench((state) => state.brush);
   const same = JSON.stringify(held) === JSON.stringify(brush);
+  const close = () => void run(showBeside(false));
+  const take = () => void run(takeBrush(held, "back to held"));
   const entries = [
-    { key: "held", label: "held", brush: held, now: same, onPick: () => run(takeBrush(held, "back to held")) },
-    { key: "now", label: "on the bench", brush, now: !same, onPick: place.onClose },
+    { key: "held", label: "held", brush: held, now: same, onPick: take },
+    { key: "now", label: "on the bench", brush, now: !same, onPick: close },
   ];
   return (
     <StrokeSheet
@@ -23,7 +22,7 @@ export function HeldBeside({
       says="The same strokes. Click one to go on with it."
       entries={entries}
       columns={2}
-      {...place}
+      onClose={close}
     />
   );
 }

@@ -4,20 +4,17 @@ import { useFetcher } from "react-router";
 import { Button } from "~/ui/button";
 import { day } from "~/ui/words";
 import type { loader } from "../history-route";
-import { type Command, takeBrush } from "../state/commands";
-
-interface Props {
-  readonly id: string;
-  /** The one that the shelf has. */
-  readonly revision: number;
-  /** Whether the bench differs from it. */
-  readonly changed: boolean;
-  readonly run: (command: Command) => void;
-  readonly onClose: () => void;
-}
+import { isChanged } from "../state/bench-state";
+import { takeBrush } from "../state/commands";
+import { useBench, useRun } from "../state/use-bench";
+import { closeOverlay } from "../state/view-commands";
 
 /** All revisions of the brush with their strokes, laid over the paper; any can be returned to, as a step that can be undone. */
-export function HistorySheet({ id, revision, changed, run, onClose }: Props) {
+export function HistorySheet({ id }: { readonly id: string }) {
+  const run = useRun();
+  const revision = useBench((state) => state.revision);
+  const changed = useBench(isChanged);
+  const onClose = () => run(closeOverlay);
   const { data, load } = useFetcher<typeof loader>();
   // A save makes a new revision: the list is read again.
   // biome-ignore lint/correctness/useExhaustiveDependencies: the revision is what changes the list

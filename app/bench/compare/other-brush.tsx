@@ -6,19 +6,20 @@ import { useFetcher } from "react-router";
 import { Button } from "~/ui/button";
 import { box } from "~/ui/settings/box";
 import type { loader } from "../actions.server";
-import { type Command, seal, takeBrush } from "../state/commands";
+import { seal, takeBrush } from "../state/commands";
+import { useBench, useRun } from "../state/use-bench";
+import { closeOverlay } from "../state/view-commands";
 
 const bodies: readonly Body[] = ["tip", "trail", "ground", "paint"];
 
 interface Props {
-  readonly brush: Brush;
   readonly others: readonly { readonly id: string; readonly name: string }[];
-  readonly run: (command: Command) => void;
-  readonly onClose: () => void;
 }
 
 /** Another brush of the shelf beside this one: one of its bodies is taken over, or the two are mixed. */
-export function OtherBrush({ brush, others, run, onClose }: Props) {
+export function OtherBrush({ others }: Props) {
+  const run = useRun();
+  const brush = useBench((state) => state.brush);
   const [chosen, setChosen] = useState("");
   const [share, setShare] = useState(0);
   /** What the brush was when the other one was chosen: mixing begins there, however often the slider moves. */
@@ -106,7 +107,7 @@ export function OtherBrush({ brush, others, run, onClose }: Props) {
           fetching…
         </span>
       )}
-      <Button kind="quiet" className="h-7 text-[13px]" onClick={onClose}>
+      <Button kind="quiet" className="h-7 text-[13px]" onClick={() => run(closeOverlay)}>
         Done
       </Button>
     </section>

@@ -1,11 +1,10 @@
 import type { Brush } from "@core/brush";
 import { X } from "lucide-react";
-import { type ReactNode, type RefObject, useEffect, useRef, useState } from "react";
-import type { Tell } from "~/engine/protocol";
-import type { PaperHandle } from "~/paper/paper-sheet";
+import { type ReactNode, useEffect, useRef, useState } from "react";
+import type { StripPiece } from "~/engine/protocol";
+import { unlessDropped } from "~/port/open-port";
 import { Button } from "~/ui/button";
-
-export type StripPiece = Extract<Tell, { kind: "strip-piece" }>;
+import { useBenchShared } from "../state/use-bench";
 
 /** One brush on a sheet of several. */
 export interface SheetEntry {
@@ -24,16 +23,14 @@ interface Props {
   readonly says: string;
   readonly entries: readonly SheetEntry[];
   readonly columns: number;
-  readonly paper: RefObject<PaperHandle | null>;
-  /** Is given what takes the pieces that the engine draws. */
-  readonly pieces: RefObject<((piece: StripPiece) => void) | undefined>;
   readonly onClose: () => void;
 }
 
 /** The same strokes with several brushes, laid over the paper; a click takes one. */
-export function StrokeSheet({ name, title, says, entries, columns, paper, pieces, onClose }: Props) {
+export function StrokeSheet({ name, title, says, entries, columns, onClose }: Props) {
   const place = useRef<HTMLUListElement>(null);
-  const turn = useRef(0);
+  const { engine } = useBenchShared();
+  const [fault, setFault] = useState<string>();
   const [room, setRoom] = useState("");
   const rows = Math.ceil(entries.length / columns);
   const brushes = JSON.stringify(entries.map(({ brush }) => brush));
@@ -45,27 +42,24 @@ export function StrokeSheet({ name, title, says, entries, columns, paper, pieces
     const ratio = window.devicePixelRatio || 1;
     const width = Math.max(40, Math.floor((list.clientWidth / columns - 18) * ratio));
     const height = Math.max(24, Math.floor((list.clientHeight / rows - 34) * ratio));
-    turn.current =
-      paper.current?.strip(
+    // Pieces come faster than the screen is drawn anew: each is put where it belongs at once.
+    const show = ({ index, picture }: StripPiece) => {
+      const canvas = list.querySelectorAll("canvas")[index];
+      if (!canvas) return;
+      canvas.width = picture.width;
+      canvas.height = picture.height;
+      canvas.getContext("bitmaprenderer")?.transferFromImageBitmap(picture);
+    };
+    engine.current
+      ?.strip(
         entries.map(({ brush }) => brush),
         width,
         height,
-      ) ?? 0;
-  }, [brushes, columns, rows, paper, room]);
-
-  // Pieces come faster than the screen is drawn anew: each is put where it belongs at once.
-  useEffect(() => {
-    pieces.current = (piece) => {
-      const canvas = place.current?.querySelectorAll("canvas")[piece.index];
-      if (!canvas || piece.turn !== turn.current) return;
-      canvas.width = piece.picture.width;
-      canvas.height = piece.picture.height;
-      canvas.getContext("bitmaprenderer")?.transferFromImageBitmap(piece.picture);
-    };
-    return () => {
-      pieces.current = undefined;
-    };
-  }, [pieces]);
+        show,
+      )
+      .then(() => setFault(undefined))
+      .catch(unlessDropped(setFault));
+  }, [brushes, columns, rows, engine, room]);
 
   useEffect(() => {
     const list = place.current;
@@ -79,7 +73,13 @@ export function StrokeSheet({ name, title, says, entries, columns, paper, pieces
     <section aria-label={name} className="sheet absolute inset-0 z-10 flex flex-col">
       <div className="flex items-center gap-2 border-line border-b px-3 py-1">
         <h2 className="flex items-center gap-2 font-semibold font-serif">{title}</h2>
-        <p className="truncate text-[13px] text-soft">{says}</p>
+        {fault ? (
+          <p role="alert" className="truncate text-[13px] text-danger">
+            The strokes could not be painted: {fault}
+          </p>
+        ) : (
+          <p className="truncate text-[13px] text-soft">{says}</p>
+        )}
         <Button
           kind="quiet"
           className="ml-auto px-1.5"

@@ -1,37 +1,26 @@
-import { type Brush, isThere } from "@core/brush";
+import { isThere } from "@core/brush";
 import { type Quality, qualityNames, qualityRow } from "@core/qualities/table";
 import { firmer } from "@core/response/firmer";
 import { sources } from "@core/response/sources";
 import { useMemo, useState } from "react";
 import { box } from "~/ui/settings/box";
 import { writeValue } from "~/ui/settings/units";
-import { type Command, changeResponse, qualityValue, seal, setQuality, withCommand } from "../state/commands";
+import { withCommand } from "../state/bench-state";
+import { changeResponse, qualityValue, seal, setQuality } from "../state/commands";
+import { useBench, useRun } from "../state/use-bench";
+import type { StripSubject } from "../state/view";
+import { closeStrip } from "../state/view-commands";
 import { sheetValues, stripValues } from "./strip-values";
 import { StrokeSheet } from "./stroke-sheet";
 
-/** What a strip varies: a quality, perhaps against a second one, or how firm a response is. */
-export type StripSubject =
-  | { readonly kind: "quality"; readonly name: Quality }
-  | { readonly kind: "curve"; readonly index: number };
-
-interface Props extends Pick<Parameters<typeof StrokeSheet>[0], "paper" | "pieces" | "onClose"> {
-  readonly subject: StripSubject;
-  readonly brush: Brush;
-  readonly run: (command: Command) => void;
-}
-
 /** The same strokes at several values, side by side; a click takes one. */
-export function TestStrip({ subject, ...rest }: Props) {
-  return subject.kind === "quality" ? (
-    <QualityStrip name={subject.name} {...rest} />
-  ) : (
-    <CurveStrip index={subject.index} {...rest} />
-  );
+export function TestStrip({ subject }: { readonly subject: StripSubject }) {
+  return subject.kind === "quality" ? <QualityStrip name={subject.name} /> : <CurveStrip index={subject.index} />;
 }
 
-type Rest = Omit<Props, "subject">;
-
-function QualityStrip({ name, brush, run, ...place }: Rest & { name: Quality }) {
+function QualityStrip({ name }: { readonly name: Quality }) {
+  const run = useRun();
+  const brush = useBench((state) => state.brush);
   const row = qualityRow(name);
   const [second, setSecond] = useState<Quality>();
   const [opened] = useState(brush);
@@ -92,7 +81,7 @@ function QualityStrip({ name, brush, run, ...place }: Rest & { name: Quality }) 
       says={`${row.says} Click a stroke to take its value.`}
       entries={entries}
       columns={values.length}
-      {...place}
+      onClose={() => run(closeStrip)}
     />
   );
 }
@@ -100,7 +89,9 @@ function QualityStrip({ name, brush, run, ...place }: Rest & { name: Quality }) 
 /** Softer answers rise late, firmer ones early. */
 const FIRMNESS = [-0.75, -0.5, -0.25, 0, 0.25, 0.5, 0.75];
 
-function CurveStrip({ index, brush, run, ...place }: Rest & { index: number }) {
+function CurveStrip({ index }: { readonly index: number }) {
+  const run = useRun();
+  const brush = useBench((state) => state.brush);
   const [opened] = useState(brush.responses[index]);
   if (!opened) return null;
   const what = `${qualityRow(opened.quality).label} by ${sources[opened.source].label.toLowerCase()}`;
@@ -125,7 +116,7 @@ function CurveStrip({ index, brush, run, ...place }: Rest & { index: number }) {
       says="A softer answer rises late, a firmer one early. Click a stroke to take its curve."
       entries={entries}
       columns={entries.length}
-      {...place}
+      onClose={() => run(closeStrip)}
     />
   );
 }

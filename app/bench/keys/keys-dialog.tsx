@@ -1,27 +1,22 @@
 import { useState } from "react";
 import { Dialog } from "~/ui/dialog";
 import { Field } from "~/ui/field";
+import { useBench, useRun } from "../state/use-bench";
+import { changeSettings, closeOverlay } from "../state/view-commands";
 import { benchKeys, pointerKeys } from "./keys";
 
 /** All keys of the bench, to be searched; single ones can be switched off. */
-export function KeysDialog({
-  open,
-  onClose,
-  singles,
-  onSingles,
-}: {
-  open: boolean;
-  onClose: () => void;
-  singles: boolean;
-  onSingles: (on: boolean) => void;
-}) {
+export function KeysDialog() {
+  const open = useBench(({ view }) => view.overlay === "keys");
+  const singles = useBench(({ settings }) => settings.keys);
+  const run = useRun();
   const [words, setWords] = useState("");
   const all = [...benchKeys, ...pointerKeys.map((row) => ({ ...row, single: true }))];
   const found = all.filter(({ keys, does }) => `${keys} ${does}`.toLowerCase().includes(words.trim().toLowerCase()));
   return (
     <Dialog
       open={open}
-      onClose={onClose}
+      onClose={() => run(closeOverlay)}
       title="Keys of the bench"
       says="They work while no field is being typed in. On a Mac, Ctrl is Cmd."
     >
@@ -44,7 +39,7 @@ export function KeysDialog({
           type="checkbox"
           className="size-[18px] accent-act"
           checked={singles}
-          onChange={(event) => onSingles(event.target.checked)}
+          onChange={(event) => run(changeSettings({ keys: event.target.checked }))}
         />
         Single letters and digits are keys
       </label>

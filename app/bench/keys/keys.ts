@@ -1,67 +1,132 @@
-/** What a key of the bench does. */
-export type BenchAct =
-  | "undo"
-  | "redo"
-  | "save"
-  | "smaller"
-  | "larger"
-  | "opacity"
-  | "flip"
-  | "paint"
-  | "smudge"
-  | "erase"
-  | "mirror"
-  | "light"
-  | "take-back"
-  | "clear"
-  | "bodies"
-  | "score"
-  | "responses"
-  | "find"
-  | "keys";
+import type { Command } from "../state/bench-state";
+import { redo, seal, setQuality, undo } from "../state/commands";
+import type { BenchShared } from "../state/use-bench";
+import { flipHeld, openOverlay, setUse, showPanel, toggleLight, toggleMirror } from "../state/view-commands";
 
-interface KeyRow {
-  readonly act: BenchAct;
+export type KeyPress = Pick<KeyboardEvent, "key" | "ctrlKey" | "metaKey" | "shiftKey" | "altKey">;
+
+/** A key of the bench: everything there is to know of it. */
+export interface KeyRow {
   /** As it is shown. */
   readonly keys: string;
   readonly does: string;
-  /** Whether the key belongs to this row. Single keys can be switched off; those with Ctrl cannot. */
-  readonly is: (event: Pick<KeyboardEvent, "key" | "ctrlKey" | "metaKey" | "shiftKey" | "altKey">) => boolean;
+  /** Whether the key belongs to this row. */
+  readonly is: (event: KeyPress) => boolean;
+  /** Single keys can be switched off; those with Ctrl cannot. */
   readonly single: boolean;
+  /** Whether it works also while something is being typed. */
+  readonly always?: true;
+  /** Does it. @returns whether it applied: otherwise the browser may do what it does with the key */
+  readonly press: (bench: BenchShared, key: string) => boolean | undefined;
 }
 
-const held = (letter: string, shift = false): Pick<KeyRow, "is" | "single"> => ({
+const ctrl = (letter: string, shift = false): Pick<KeyRow, "is" | "single"> => ({
   single: false,
   is: ({ key, ctrlKey, metaKey, shiftKey }) =>
     (ctrlKey || metaKey) && shiftKey === shift && key.toLowerCase() === letter,
 });
-const single = (...keys: string[]): Pick<KeyRow, "is" | "single"> => ({
+const single = (keys: readonly string[], shift?: boolean): Pick<KeyRow, "is" | "single"> => ({
   single: true,
-  is: ({ key, ctrlKey, metaKey, altKey }) => !ctrlKey && !metaKey && !altKey && keys.includes(key.toLowerCase()),
+  is: ({ key, ctrlKey, metaKey, altKey, shiftKey }) =>
+    !(ctrlKey || metaKey || altKey) && (shift ?? shiftKey) === shiftKey && keys.includes(key.toLowerCase()),
 });
+
+const STEP = 1.1;
+
+function sizeTimes({ store }: BenchShared, times: number): boolean {
+  const { size } = store.get().brush.tip;
+  store.run(setQuality("size", Number((size * times).toPrecision(3))));
+  store.run(seal);
+  return true;
+}
+
+/** A step back or forth; where there is none, the key is still the bench's. */
+function steps(command: Command): KeyRow["press"] {
+  return ({ store }) => {
+    store.run(command);
+    return true;
+  };
+}
+
+/** Asks the engine for something. */
+function engineDoes(act: "takeBack" | "doAgain" | "clear"): KeyRow["press"] {
+  return ({ engine }) => {
+    engine.current?.[act]();
+    return true;
+  };
+}
 
 /** Every key of the bench, in the order of the list. */
 export const benchKeys: readonly KeyRow[] = [
-  { act: "undo", keys: "Ctrl Z", does: "Take the last change back", ...held("z") },
-  { act: "redo", keys: "Ctrl Y", does: "Make it again", ...held("y") },
-  { act: "redo", keys: "Ctrl Shift Z", does: "Make it again", ...held("z", true) },
-  { act: "save", keys: "Ctrl S", does: "Save the next revision", ...held("s") },
-  { act: "smaller", keys: ",", does: "Smaller by a tenth", ...single(",") },
-  { act: "larger", keys: ".", does: "Larger by a tenth", ...single(".") },
-  { act: "opacity", keys: "1 … 9, 0", does: "Opacity 10 % … 90 %, 100 %", ...single(..."1234567890") },
-  { act: "flip", keys: "H", does: "Show what is held, or what is now", ...single("h") },
-  { act: "paint", keys: "P", does: "My strokes paint", ...single("p") },
-  { act: "smudge", keys: "M", does: "My strokes smudge", ...single("m") },
-  { act: "erase", keys: "R", does: "My strokes rub out", ...single("r") },
-  { act: "mirror", keys: "V", does: "Look at the paper in a mirror", ...single("v") },
-  { act: "light", keys: "L", does: "Light thick paint, or show it flat", ...single("l") },
-  { act: "take-back", keys: "Backspace", does: "Take back my last stroke", ...single("backspace") },
-  { act: "clear", keys: "Delete", does: "Clear my strokes", ...single("delete") },
-  { act: "bodies", keys: "B", does: "The four bodies below the paper", ...single("b") },
-  { act: "score", keys: "C", does: "The score below the paper", ...single("c") },
-  { act: "responses", keys: "T", does: "The table of responses below the paper", ...single("t") },
-  { act: "find", keys: "/", does: "Find a quality", ...single("/") },
-  { act: "keys", keys: "?", does: "This list", ...single("?") },
+  { keys: "Ctrl Z", does: "Take the last change back", ...ctrl("z"), press: steps(undo) },
+  { keys: "Ctrl Y", does: "Make it again", ...ctrl("y"), press: steps(redo) },
+  { keys: "Ctrl Shift Z", does: "Make it again", ...ctrl("z", true), press: steps(redo) },
+  {
+    keys: "Ctrl S",
+    does: "Save the next revision",
+    ...ctrl("s"),
+    always: true,
+    press: ({ save }) => {
+      save("");
+      return true;
+    },
+  },
+  { keys: ",", does: "Smaller by a tenth", ...single([","]), press: (bench) => sizeTimes(bench, 1 / STEP) },
+  { keys: ".", does: "Larger by a tenth", ...single(["."]), press: (bench) => sizeTimes(bench, STEP) },
+  {
+    keys: "1 … 9, 0",
+    does: "Opacity 10 % … 90 %, 100 %",
+    ...single([..."1234567890"]),
+    press: ({ store }, key) => {
+      store.run(setQuality("opacity", key === "0" ? 1 : Number(key) / 10));
+      store.run(seal);
+      return true;
+    },
+  },
+  { keys: "H", does: "Show what is held, or what is now", ...single(["h"]), press: ({ store }) => store.run(flipHeld) },
+  { keys: "P", does: "My strokes paint", ...single(["p"]), press: ({ store }) => store.run(setUse("paint")) },
+  { keys: "M", does: "My strokes smudge", ...single(["m"]), press: ({ store }) => store.run(setUse("smudge")) },
+  { keys: "R", does: "My strokes rub out", ...single(["r"]), press: ({ store }) => store.run(setUse("erase")) },
+  { keys: "V", does: "Look at the paper in a mirror", ...single(["v"]), press: ({ store }) => store.run(toggleMirror) },
+  {
+    keys: "L",
+    does: "Light thick paint, or show it flat",
+    ...single(["l"]),
+    press: ({ store }) => store.run(toggleLight),
+  },
+  {
+    keys: "Backspace",
+    does: "Take back my last stroke",
+    ...single(["backspace"], false),
+    press: engineDoes("takeBack"),
+  },
+  {
+    keys: "Shift Backspace",
+    does: "Make my stroke again",
+    ...single(["backspace"], true),
+    press: engineDoes("doAgain"),
+  },
+  { keys: "Delete", does: "Clear my strokes", ...single(["delete"]), press: engineDoes("clear") },
+  {
+    keys: "B",
+    does: "The four bodies below the paper",
+    ...single(["b"]),
+    press: ({ store }) => store.run(showPanel("bodies")),
+  },
+  {
+    keys: "C",
+    does: "The score below the paper",
+    ...single(["c"]),
+    press: ({ store }) => store.run(showPanel("score")),
+  },
+  {
+    keys: "T",
+    does: "The table of responses below the paper",
+    ...single(["t"]),
+    press: ({ store }) => store.run(showPanel("responses")),
+  },
+  { keys: "/", does: "Find a quality", ...single(["/"]), press: ({ store }) => store.run(showPanel("find")) },
+  { keys: "?", does: "This list", ...single(["?"]), press: ({ store }) => store.run(openOverlay("keys")) },
 ];
 
 /** What is done with the pointer while a key is held; shown in the list beside the keys. */
@@ -70,10 +135,7 @@ export const pointerKeys: readonly { readonly keys: string; readonly does: strin
   { keys: "Alt and click", does: "Paint with the colour under the pointer" },
 ];
 
-/** The act of a key, if it has one. */
-export function actOf(
-  event: Pick<KeyboardEvent, "key" | "ctrlKey" | "metaKey" | "shiftKey" | "altKey">,
-  singles: boolean,
-): BenchAct | undefined {
-  return benchKeys.find((row) => (singles || !row.single) && row.is(event))?.act;
+/** The row of a key, if it has one. @param singles whether single letters and digits are keys */
+export function keyRowOf(event: KeyPress, singles: boolean): KeyRow | undefined {
+  return benchKeys.find((row) => (singles || !row.single) && row.is(event));
 }

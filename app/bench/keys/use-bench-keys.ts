@@ -1,19 +1,19 @@
-import { useEffect, useRef } from "react";
-import { actOf, type BenchAct } from "./keys";
+import { useEffect } from "react";
+import type { BenchShared } from "../state/use-bench";
+import { keyRowOf } from "./keys";
 
-/** Calls `act` for every key of the bench that is pressed where nothing is being typed. */
-export function useBenchKeys(singles: boolean, act: (what: BenchAct, key: string) => boolean): void {
-  const newest = useRef(act);
-  newest.current = act;
+/** Lets the keys of the bench do what their list says, where nothing is being typed. */
+export function useBenchKeys(bench: BenchShared): void {
   useEffect(() => {
     const press = (event: KeyboardEvent) => {
-      const found = event.defaultPrevented ? undefined : actOf(event, singles && !isInside(event.target));
-      if (!found || (isTyping(event.target) && found !== "save")) return;
-      if (newest.current(found, event.key)) event.preventDefault();
+      const singles = bench.store.get().settings.keys && !isInside(event.target);
+      const row = event.defaultPrevented ? undefined : keyRowOf(event, singles);
+      if (!row || (isTyping(event.target) && !row.always)) return;
+      if (row.press(bench, event.key)) event.preventDefault();
     };
     addEventListener("keydown", press);
     return () => removeEventListener("keydown", press);
-  }, [singles]);
+  }, [bench]);
 }
 
 function isTyping(target: EventTarget | null): boolean {

@@ -6,19 +6,18 @@ import { Button } from "~/ui/button";
 import { box } from "~/ui/settings/box";
 import { sliderScale, writeValue } from "~/ui/settings/units";
 import { ValueField } from "~/ui/settings/value-field";
-import { type Command, qualityValue, seal, setControls, setQuality, withCommand } from "../state/commands";
-
-interface Props {
-  readonly brush: Brush;
-  readonly run: (command: Command) => void;
-  /** What the paper shows while a painter's value is tried. */
-  readonly tried: Brush | undefined;
-  readonly onTry: (brush: Brush | undefined) => void;
-  readonly onClose: () => void;
-}
+import { withCommand } from "../state/bench-state";
+import { qualityValue, seal, setControls, setQuality } from "../state/commands";
+import { useBench, useRun } from "../state/use-bench";
+import { showPanel, tryBrush } from "../state/view-commands";
 
 /** What painters will be able to change: the maker picks it on the left, and sees the painters' panel on the right. */
-export function PaintersPanel({ brush, run, tried, onTry, onClose }: Props) {
+export function PaintersPanel() {
+  const run = useRun();
+  const brush = useBench((state) => state.brush);
+  /** What the paper shows while a painter's value is tried. */
+  const tried = useBench(({ view }) => view.tried);
+  const onTry = (next: Brush | undefined) => void run(tryBrush(next));
   const { controls } = brush;
   const free = qualityNames.filter((name) => isThere(brush, name) && !controls.some(({ quality }) => quality === name));
   const change = (next: readonly Control[], key?: string) => run(setControls([...next], key));
@@ -44,7 +43,12 @@ export function PaintersPanel({ brush, run, tried, onTry, onClose }: Props) {
         <p className="truncate text-[13px] text-soft">
           What painters may change of this brush, in your words and within your bounds.
         </p>
-        <Button kind="quiet" className="ml-auto px-1.5" aria-label="Close the painter’s panel" onClick={onClose}>
+        <Button
+          kind="quiet"
+          className="ml-auto px-1.5"
+          aria-label="Close the painter’s panel"
+          onClick={() => run(showPanel("bodies"))}
+        >
           <X aria-hidden size={16} />
         </Button>
       </div>

@@ -6,24 +6,19 @@ import { MOST_OWN_LAYERS, newOwnLayer, type OwnLayer, type OwnLayers } from "~/e
 import { Button } from "~/ui/button";
 import { Segments } from "~/ui/segments";
 import { box } from "~/ui/settings/box";
-
-interface Props {
-  readonly layers: OwnLayers;
-  readonly onLayers: (layers: OwnLayers) => void;
-  /** Fills the chosen layer with the ink, or empties it. */
-  readonly onFill: (empties: boolean) => void;
-  readonly onSave: () => void;
-  /** Takes what is painted to a desk. */
-  readonly onCarry: (desk: "tip" | "grain") => void;
-  /** Why the file could not be written. */
-  readonly refused: string | undefined;
-}
+import { useBench, useBenchShared } from "../state/use-bench";
+import { setLayers } from "../state/view-commands";
+import { usePaperFiles } from "./use-paper-files";
 
 const PARTS = ["its paint", "its mask"] as const;
 const NAME_LENGTH = 40;
 
 /** The painter's own layers: their order and look, which one takes strokes, and whether these go to its mask. */
-export function LayersMenu({ layers: state, onLayers, onFill, onSave, onCarry, refused }: Props) {
+export function LayersMenu() {
+  const { store, engine } = useBenchShared();
+  const state = useBench(({ view }) => view.layers);
+  const { save, carry, refused } = usePaperFiles(engine);
+  const onLayers = (next: OwnLayers) => store.run(setLayers(next));
   const { layers, on, onMask } = state;
   const chosen = layers.find(({ id }) => id === on) ?? layers[0];
   const place = layers.indexOf(chosen);
@@ -187,21 +182,21 @@ export function LayersMenu({ layers: state, onLayers, onFill, onSave, onCarry, r
               </p>
             )}
             <div className="flex gap-1.5">
-              <Button className="h-7" disabled={chosen.locked} onClick={() => onFill(false)}>
+              <Button className="h-7" disabled={chosen.locked} onClick={() => engine.current?.fill("ink")}>
                 Fill with ink
               </Button>
-              <Button className="h-7" disabled={chosen.locked} onClick={() => onFill(true)}>
+              <Button className="h-7" disabled={chosen.locked} onClick={() => engine.current?.fill("nothing")}>
                 Empty it
               </Button>
             </div>
-            <Button className="h-7" onClick={onSave}>
+            <Button className="h-7" onClick={save}>
               Save the paper in layers (OpenRaster)
             </Button>
             <div className="flex gap-1.5">
-              <Button className="h-7" onClick={() => onCarry("tip")}>
+              <Button className="h-7" onClick={() => carry("tip")}>
                 Take to the tip desk
               </Button>
-              <Button className="h-7" onClick={() => onCarry("grain")}>
+              <Button className="h-7" onClick={() => carry("grain")}>
                 To the grain desk
               </Button>
             </div>

@@ -1,65 +1,64 @@
-import { type Use, uses } from "@core/brush";
-import { Droplet, Eraser, FlipHorizontal, Sun, Undo2 } from "lucide-react";
+import { uses } from "@core/brush";
+import { Droplet, Eraser, FlipHorizontal, Redo2, Sun, Undo2 } from "lucide-react";
 import type { ReactNode } from "react";
+import { closedBecause } from "~/engine/own-layers";
 import { Button } from "~/ui/button";
 import { Segments } from "~/ui/segments";
 import { counted } from "~/ui/words";
+import { useBench, useBenchShared } from "../state/use-bench";
+import { setUse, toggleLight, toggleMirror } from "../state/view-commands";
+import { LayersMenu } from "./layers-menu";
+import { ViewMenu } from "./view-menu";
 
-interface Props {
-  readonly use: Use;
-  readonly onUse: (use: Use) => void;
-  readonly lit: boolean;
-  readonly onLight: () => void;
-  readonly mirrored: boolean;
-  readonly onMirror: () => void;
-  /** How many own strokes lie on the paper. */
-  readonly strokes: number;
-  /** Why nothing can be drawn at present. */
-  readonly closed: string | undefined;
-  readonly onTakeBack: () => void;
-  readonly onClear: () => void;
-  /** Dips the tip; where the brush is dipped by hand. */
-  readonly onRefill: (() => void) | undefined;
-  readonly children?: ReactNode;
-}
-
-/** What one's own strokes do, how the paper is looked at, and taking strokes back. */
-export function PaperBar({
-  use: chosen,
-  onUse,
-  lit,
-  onLight,
-  mirrored,
-  onMirror,
-  strokes,
-  closed,
-  onTakeBack,
-  onClear,
-  onRefill,
-  children,
-}: Props) {
+/** What the maker's own strokes do, how the paper is looked at, and what becomes of the strokes. */
+export function PaperBar() {
+  const { store, engine } = useBenchShared();
+  const { run } = store;
+  const { use, lit, mirrored, layers } = useBench(({ view }) => view);
+  const { count, back, again } = useBench(({ paper }) => paper.acts);
+  const dips = useBench(({ brush: { paint } }) => paint.load !== null && paint.refill !== "stroke");
   return (
     <div className="absolute top-1.5 right-2 flex items-center gap-1">
       <span role="status" className="mr-1 text-[12px] text-soft max-md:hidden">
-        {closed ?? (strokes === 0 ? "draw anywhere" : counted(strokes, "stroke of yours", "strokes of yours"))}
+        {closedBecause(layers) ??
+          (count === 0 ? "draw anywhere" : counted(count, "stroke of yours", "strokes of yours"))}
       </span>
-      <Segments label="What my strokes do" name="use" options={uses} value={chosen} onPick={onUse} className="mr-1" />
-      {onRefill && (
-        <Tool label="Dip the brush again" onPress={onRefill}>
+      <Segments
+        label="What my strokes do"
+        name="use"
+        options={uses}
+        value={use}
+        onPick={(next) => run(setUse(next))}
+        className="mr-1"
+      />
+      {dips && (
+        <Tool label="Dip the brush again" onPress={() => engine.current?.refill()}>
           <Droplet aria-hidden size={15} />
         </Tool>
       )}
-      <Tool label="Light thick paint" pressed={lit} onPress={onLight}>
+      <Tool label="Light thick paint" pressed={lit} onPress={() => run(toggleLight)}>
         <Sun aria-hidden size={15} />
       </Tool>
-      <Tool label="Look at the paper in a mirror" pressed={mirrored} onPress={onMirror}>
+      <Tool label="Look at the paper in a mirror" pressed={mirrored} onPress={() => run(toggleMirror)}>
         <FlipHorizontal aria-hidden size={15} />
       </Tool>
-      {children}
-      <Tool label="Take back my last stroke" disabled={strokes === 0} onPress={onTakeBack}>
+      <LayersMenu />
+      <ViewMenu />
+      <Tool
+        label={back ? `Take back ${back}` : "Take back my last stroke"}
+        disabled={!back}
+        onPress={() => engine.current?.takeBack()}
+      >
         <Undo2 aria-hidden size={15} />
       </Tool>
-      <Tool label="Clear my strokes" disabled={strokes === 0} onPress={onClear}>
+      <Tool
+        label={again ? `Make ${again} again` : "Make my stroke again"}
+        disabled={!again}
+        onPress={() => engine.current?.doAgain()}
+      >
+        <Redo2 aria-hidden size={15} />
+      </Tool>
+      <Tool label="Clear my strokes" disabled={count === 0} onPress={() => engine.current?.clear()}>
         <Eraser aria-hidden size={15} />
       </Tool>
     </div>

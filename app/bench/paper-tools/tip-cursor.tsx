@@ -1,25 +1,7 @@
-import type { Brush } from "@core/brush";
-import {
-  type ReactNode,
-  type PointerEvent as ReactPointerEvent,
-  type RefObject,
-  useEffect,
-  useRef,
-  useState,
-} from "react";
-import type { PaperHandle } from "~/paper/paper-sheet";
-import { type Command, seal, setQuality } from "../state/commands";
-
-interface Props {
-  readonly brush: Brush;
-  readonly run: (command: Command) => void;
-  readonly paper: RefObject<PaperHandle | null>;
-  /** The tip's outline for a tip of 1 px; absent while it is not known. */
-  readonly outline: string | undefined;
-  /** Px of the screen to one of the paper. */
-  readonly scale: number;
-  readonly children: ReactNode;
-}
+import { type ReactNode, type PointerEvent as ReactPointerEvent, useEffect, useRef, useState } from "react";
+import { seal, setQuality } from "../state/commands";
+import { useBench, useBenchShared } from "../state/use-bench";
+import { changeSettings } from "../state/view-commands";
 
 /** The letter that makes dragging change the size, and how many px double it. */
 const SIZE_KEY = "g";
@@ -27,7 +9,13 @@ const DOUBLES = 120;
 const OUTLINE_PAUSE = 200;
 
 /** Shows the tip's true outline about the pointer; with a key held, dragging sizes it and a click picks a colour. */
-export function TipCursor({ brush, run, paper, outline, scale, children }: Props) {
+export function TipCursor({ children }: { readonly children: ReactNode }) {
+  const { store, engine } = useBenchShared();
+  const { run } = store;
+  const brush = useBench((state) => state.brush);
+  const zoom = useBench(({ settings }) => settings.zoom);
+  /** The tip's outline for a tip of 1 px; absent while it is not known. */
+  const [outline, setOutline] = useState<string>();
   const ring = useRef<SVGSVGElement>(null);
   const place = useRef<HTMLDivElement>(null);
   const [over, setOver] = useState(false);
@@ -36,9 +24,10 @@ export function TipCursor({ brush, run, paper, outline, scale, children }: Props
 
   // The proofs come first: the outline waits until the brush rests.
   useEffect(() => {
-    const timer = setTimeout(() => paper.current?.outline(brush), OUTLINE_PAUSE);
+    const ask = () => void engine.current?.outline(brush).then(setOutline, () => setOutline(undefined));
+    const timer = setTimeout(ask, OUTLINE_PAUSE);
     return () => clearTimeout(timer);
-  }, [brush, paper]);
+  }, [brush, engine]);
   useEffect(() => {
     const held = (event: KeyboardEvent) => {
       if (event.key.toLowerCase() === SIZE_KEY && !event.ctrlKey && !event.metaKey)
@@ -71,7 +60,10 @@ export function TipCursor({ brush, run, paper, outline, scale, children }: Props
     if (event.altKey) {
       const box = event.target.getBoundingClientRect();
       const ratio = event.target.width / box.width;
-      paper.current?.pick((event.clientX - box.left) * ratio, (event.clientY - box.top) * ratio);
+      const take = (ink: string) => run(changeSettings({ colours: { ...store.get().settings.colours, ink } }));
+      void engine.current
+        ?.pick((event.clientX - box.left) * ratio, (event.clientY - box.top) * ratio)
+        .then(take, () => undefined);
     } else if (sizing.current) {
       drag.current = { x: event.clientX, size: brush.tip.size };
       place.current?.setPointerCapture(event.pointerId);
@@ -108,7 +100,8 @@ export function TipCursor({ brush, run, paper, outline, scale, children }: Props
             stroke="#a8a8a8"
             strokeWidth={1}
             vectorEffect="non-scaling-stroke"
-            transform={`scale(${brush.tip.size * scale})`}
+            // One px of the paper is one of the screen, times the zoom.
+            transform={`scale(${(brush.tip.size * zoom) / (window.devicePixelRatio || 1)})`}
           />
         </svg>
       )}

@@ -1,41 +1,37 @@
-import { type RefObject, useRef, useState } from "react";
+import { type RefObject, useState } from "react";
 import { useNavigate } from "react-router";
-import type { Tell } from "~/engine/protocol";
-import type { PaperHandle } from "~/paper/paper-sheet";
+import type { Engine } from "~/engine/client";
 import { carryPicture } from "~/pictures/carry-picture";
+import { unlessDropped } from "~/port/open-port";
 import { saveFile } from "~/ui/save-file";
 
 /** What leaves the paper: all layers as a file, or what is painted to a desk. */
 export interface PaperFiles {
   readonly save: () => void;
   readonly carry: (desk: "tip" | "grain") => void;
-  /** Why the file could not be written. */
+  /** Why it could not be done. */
   readonly refused: string | undefined;
-  /** Hears what the engine answers; the same function for the page's life. */
-  readonly hear: RefObject<(tell: Tell) => void>;
 }
 
-export function usePaperFiles(paper: RefObject<PaperHandle | null>): PaperFiles {
+export function usePaperFiles(engine: RefObject<Engine | null>): PaperFiles {
   const [refused, setRefused] = useState<string>();
-  const desk = useRef<"tip" | "grain">("tip");
   const navigate = useNavigate();
-  const hear = useRef<(tell: Tell) => void>(() => undefined);
-  hear.current = (tell) => {
-    if (tell.kind === "layered") saveFile(tell.bytes, "paper.ora", "image/openraster");
-    if (tell.kind === "refused") setRefused(tell.why);
-    if (tell.kind === "painted")
-      void carryPicture(tell.bytes, "paper.png").then(() => navigate(`/desk/${desk.current}`));
-  };
   return {
     refused,
-    hear,
     save: () => {
       setRefused(undefined);
-      paper.current?.layered();
+      engine.current
+        ?.layered()
+        .then((bytes) => saveFile(bytes, "paper.ora", "image/openraster"))
+        .catch(unlessDropped(setRefused));
     },
-    carry: (to) => {
-      desk.current = to;
-      paper.current?.painted();
+    carry: (desk) => {
+      setRefused(undefined);
+      engine.current
+        ?.painted()
+        .then((bytes) => carryPicture(bytes, "paper.png"))
+        .then(() => navigate(`/desk/${desk}`))
+        .catch(unlessDropped(setRefused));
     },
   };
 }

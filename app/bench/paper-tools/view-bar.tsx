@@ -1,39 +1,34 @@
-import { type Brush, isThere } from "@core/brush";
-import { type Quality, qualityNames, qualityRow } from "@core/qualities/table";
+import { isThere } from "@core/brush";
+import { qualityNames, qualityRow } from "@core/qualities/table";
 import { ChevronDown, Ellipsis } from "lucide-react";
 import { DropdownMenu } from "radix-ui";
 import type { ReactNode } from "react";
 import { Button } from "~/ui/button";
+import type { Command } from "../state/bench-state";
+import { useBench, useRun } from "../state/use-bench";
+import { hold, openOverlay, openStrip, showPanel } from "../state/view-commands";
 
 /** What else can be opened on the bench. */
-export type Extra = "history" | "other" | "painters" | "keys";
-
-interface Props {
-  /** Whether a strip is open. */
-  readonly strip: boolean;
-  readonly onStrip: (name: Quality) => void;
-  readonly holding: boolean;
-  readonly onHold: () => void;
-  readonly onExtra: (extra: Extra) => void;
-  readonly brush: Brush;
-}
-
-const extras: readonly { readonly extra: Extra; readonly label: string }[] = [
-  { extra: "history", label: "History of revisions" },
-  { extra: "other", label: "Take from or mix with another brush" },
-  { extra: "painters", label: "Painter’s panel" },
-  { extra: "keys", label: "Keys" },
+const extras: readonly { readonly label: string; readonly command: Command }[] = [
+  { label: "History of revisions", command: openOverlay("history") },
+  { label: "Take from or mix with another brush", command: openOverlay("other") },
+  { label: "Painter’s panel", command: showPanel("painters") },
+  { label: "Keys", command: openOverlay("keys") },
 ];
 
 /** Ways to look at a brush: held for comparison, at several values of one quality, and whatever else there is. */
-export function ViewBar({ strip, onStrip, holding, onHold, onExtra, brush }: Props) {
+export function ViewBar() {
+  const run = useRun();
+  const brush = useBench((state) => state.brush);
+  const strip = useBench(({ view }) => view.strip !== undefined);
+  const holding = useBench(({ view }) => view.held !== undefined);
   return (
     <>
       <Button
         aria-pressed={holding}
         title="Keep the present state for comparison (H flips between them)"
         className={`px-2.5 ${holding ? "border-act! text-act!" : ""}`}
-        onClick={onHold}
+        onClick={() => run(hold)}
       >
         Hold
       </Button>
@@ -47,7 +42,7 @@ export function ViewBar({ strip, onStrip, holding, onHold, onExtra, brush }: Pro
         {qualityNames
           .filter((name) => isThere(brush, name))
           .map((name) => (
-            <Item key={name} says={qualityRow(name).says} onPick={() => onStrip(name)}>
+            <Item key={name} says={qualityRow(name).says} onPick={() => run(openStrip({ kind: "quality", name }))}>
               {qualityRow(name).label}
             </Item>
           ))}
@@ -59,8 +54,8 @@ export function ViewBar({ strip, onStrip, holding, onHold, onExtra, brush }: Pro
           </Button>
         }
       >
-        {extras.map(({ extra, label }) => (
-          <Item key={extra} onPick={() => onExtra(extra)}>
+        {extras.map(({ label, command }) => (
+          <Item key={label} onPick={() => run(command)}>
             {label}
           </Item>
         ))}

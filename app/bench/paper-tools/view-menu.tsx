@@ -6,19 +6,23 @@ import { SlidersHorizontal } from "lucide-react";
 import { Popover } from "radix-ui";
 import { Button } from "~/ui/button";
 import { box } from "~/ui/settings/box";
-import { usualView, type ViewSettings } from "../state/view-settings";
-
-interface Props {
-  readonly view: ViewSettings;
-  readonly onView: (patch: Partial<ViewSettings>) => void;
-  /** Makes the last own stroke the main one; absent while there is none. */
-  readonly onUseStroke: (() => void) | undefined;
-}
+import { useBench, useBenchShared } from "../state/use-bench";
+import { changeSettings } from "../state/view-commands";
+import { handOf, usualView, type ViewSettings } from "../state/view-settings";
 
 const OWN = "own";
 
 /** What lies on the paper, who draws it, in which colours and how large. */
-export function ViewMenu({ view, onView, onUseStroke }: Props) {
+export function ViewMenu() {
+  const { store, engine } = useBenchShared();
+  const view = useBench(({ settings }) => settings);
+  const drawn = useBench(({ paper }) => paper.acts.count > 0);
+  const onView = (patch: Partial<ViewSettings>) => store.run(changeSettings(patch));
+  const keepStroke = () => {
+    const samples = engine.current?.lastStroke;
+    const { size } = store.get().paper;
+    if (samples && samples.length > 0 && size) onView({ hand: handOf(samples, size) });
+  };
   const own = typeof view.hand !== "string";
   return (
     <Popover.Root>
@@ -54,7 +58,7 @@ export function ViewMenu({ view, onView, onUseStroke }: Props) {
                 ))}
               </select>
             </label>
-            <Button className="h-7" disabled={!onUseStroke} onClick={onUseStroke}>
+            <Button className="h-7" disabled={!drawn} onClick={keepStroke}>
               Use my last stroke as the main stroke
             </Button>
             <label className="flex items-center gap-2">

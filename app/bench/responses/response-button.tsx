@@ -8,8 +8,10 @@ import { memo, useMemo, useState } from "react";
 import { Button } from "~/ui/button";
 import { box } from "~/ui/settings/box";
 import { ValueField } from "~/ui/settings/value-field";
-import { useBench } from "../state/bench-context";
-import { type Command, changeResponse, copyResponse, removeResponse, seal } from "../state/commands";
+import type { Command } from "../state/bench-state";
+import { changeResponse, copyResponse, removeResponse, seal } from "../state/commands";
+import { readingsNow, useBenchShared } from "../state/use-bench";
+import { openStrip } from "../state/view-commands";
 import { CurveEditor } from "./curve-editor";
 import { CurveFigure, isChance } from "./curve-figure";
 import { curvePresets } from "./curve-presets";
@@ -33,9 +35,12 @@ export const ResponseButton = memo(function ResponseButton({
   const source = sources[response.source];
   const what = `${label} by ${source.label.toLowerCase()}`;
   const done = () => run(seal);
-  const { brushNow, onStrip, readings } = useBench();
+  const bench = useBenchShared();
   const [open, setOpen] = useState(false);
-  const signal = useMemo(() => (open ? readings(response.source) : undefined), [open, readings, response.source]);
+  const signal = useMemo(
+    () => (open ? readingsNow(bench, response.source) : undefined),
+    [open, bench, response.source],
+  );
   // What multiplies is a share of the brush's own value; what adds has the quality's unit.
   const ends = joins === "multiply" ? "share" : unit;
   return (
@@ -96,7 +101,7 @@ export const ResponseButton = memo(function ResponseButton({
             >
               <option value="">copy to…</option>
               {qualityNames
-                .filter((name) => name !== response.quality && isThere(brushNow(), name))
+                .filter((name) => name !== response.quality && isThere(bench.store.get().brush, name))
                 .map((name) => (
                   <option key={name} value={name}>
                     {qualityRow(name).label}
@@ -104,7 +109,7 @@ export const ResponseButton = memo(function ResponseButton({
                 ))}
             </select>
             <Popover.Close asChild>
-              <Button className="h-6 px-2 text-[13px]" onClick={() => onStrip({ kind: "curve", index })}>
+              <Button className="h-6 px-2 text-[13px]" onClick={() => run(openStrip({ kind: "curve", index }))}>
                 Try firmer…
               </Button>
             </Popover.Close>

@@ -3,7 +3,9 @@ import { type Quality, qualityNames, qualityRow } from "@core/qualities/table";
 import type { Body } from "@core/quality/row";
 import { type Family, type Source, sourceNames, sources } from "@core/response/sources";
 import { writeValue } from "~/ui/settings/units";
-import { addResponse, type Command, qualityValue } from "../state/commands";
+import type { Command } from "../state/bench-state";
+import { addResponse, qualityValue } from "../state/commands";
+import { useBench, useRun } from "../state/use-bench";
 import { ResponseButton } from "./response-button";
 
 const bodies: readonly { readonly body: Body; readonly label: string }[] = [
@@ -23,7 +25,9 @@ const inFamily = (family: Family) => sourceNames.filter((source) => sources[sour
 const columns: readonly Source[] = families.flatMap(({ family }) => inFamily(family));
 
 /** The whole behaviour of a brush in one picture: every quality by every signal, a curve where one drives the other. */
-export function ResponseTable({ brush, run }: { brush: Brush; run: (command: Command) => void }) {
+export function ResponseTable() {
+  const run = useRun();
+  const brush = useBench((state) => state.brush);
   return (
     <section
       aria-label="Responses"

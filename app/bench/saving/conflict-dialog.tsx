@@ -1,17 +1,22 @@
+import { BRUSH_NAME_LENGTH } from "@core/brush";
 import type { KeptBrush } from "@server/brushes/repository";
 import { useState } from "react";
 import { Button } from "~/ui/button";
 import { Dialog } from "~/ui/dialog";
-
-interface Props {
-  readonly newest: KeptBrush | undefined;
-  readonly onKeepMine: (newest: KeptBrush) => void;
-  readonly onKeepBoth: () => void;
-  readonly onTakeTheirs: (newest: KeptBrush) => void;
-}
+import { takeNewest } from "../state/commands";
+import { useBench, useBenchShared } from "../state/use-bench";
+import type { Saving } from "./use-saving";
 
 /** The brush was saved elsewhere meanwhile: shows that version's stroke and offers both. */
-export function ConflictDialog({ newest, onKeepMine, onKeepBoth, onTakeTheirs }: Props) {
+export function ConflictDialog({ saving }: { readonly saving: Saving }) {
+  const { store } = useBenchShared();
+  const revision = useBench((state) => state.revision);
+  const { answer } = saving;
+  const newest = answer?.kind === "conflict" && answer.newest.revision !== revision ? answer.newest : undefined;
+  const keepBoth = () => {
+    const { brush } = store.get();
+    saving.saveNew({ ...brush, name: `${brush.name}, mine`.slice(0, BRUSH_NAME_LENGTH) });
+  };
   const [dismissed, setDismissed] = useState<KeptBrush>();
   const decide = (act: () => void) => () => {
     setDismissed(newest);
@@ -32,9 +37,11 @@ export function ConflictDialog({ newest, onKeepMine, onKeepBoth, onTakeTheirs }:
         </figcaption>
       </figure>
       <div className="flex flex-wrap justify-end gap-2">
-        <Button onClick={decide(() => onTakeTheirs(newest))}>Take that version</Button>
-        <Button onClick={decide(() => onKeepMine(newest))}>Save mine as revision {newest.revision + 1}</Button>
-        <Button kind="act" onClick={decide(onKeepBoth)}>
+        <Button onClick={decide(() => store.run(takeNewest(newest.brush, newest.revision)))}>Take that version</Button>
+        <Button onClick={decide(() => saving.saveOver(newest.revision))}>
+          Save mine as revision {newest.revision + 1}
+        </Button>
+        <Button kind="act" onClick={decide(keepBoth)}>
           Keep both: mine as a new brush
         </Button>
       </div>

@@ -2,19 +2,16 @@ import { useEffect, useState } from "react";
 import { Button } from "~/ui/button";
 import { Dialog } from "~/ui/dialog";
 import { Field } from "~/ui/field";
+import { useBench, useBenchShared } from "../state/use-bench";
+import { closeOverlay } from "../state/view-commands";
+import type { Saving } from "./use-saving";
 
 /** Asks what the new brush is called. */
-export function SaveAsDialog({
-  open,
-  name,
-  onClose,
-  onSave,
-}: {
-  open: boolean;
-  name: string;
-  onClose: () => void;
-  onSave: (name: string) => void;
-}) {
+export function SaveAsDialog({ saving }: { readonly saving: Saving }) {
+  const open = useBench(({ view }) => view.overlay === "save-as");
+  const name = useBench(({ brush }) => `${brush.name}, new`);
+  const { store } = useBenchShared();
+  const onClose = () => store.run(closeOverlay);
   const [draft, setDraft] = useState(name);
   useEffect(() => {
     if (open) setDraft(name.slice(0, 80));
@@ -30,7 +27,7 @@ export function SaveAsDialog({
         onSubmit={(event) => {
           event.preventDefault();
           if (draft.trim() === "") return;
-          onSave(draft.trim());
+          saving.saveNew({ ...store.get().brush, name: draft.trim() });
           onClose();
         }}
       >

@@ -1,26 +1,20 @@
-import type { Brush } from "@core/brush";
-import type { Measures, PaperSize } from "~/measuring/use-measures";
+import { useMeasures } from "~/measuring/use-measures";
+import { useBench, useRun } from "../state/use-bench";
+import { lookAt } from "../state/view-commands";
 import { BuildUpChart } from "./build-up-chart";
 import { CharacterCard, EdgeCard } from "./character-card";
 import { InkBudgetCard } from "./ink-budget-card";
 import { ScoreLanes } from "./score-lanes";
 
-interface Props {
-  readonly brush: Brush;
-  readonly measures: Measures;
-  readonly paper: PaperSize | undefined;
-  readonly ratio: number;
-  readonly onSpot: (place: number | undefined) => void;
-}
-
 /** What happens along the main stroke, and why it looks as it does. */
-export function ScorePanel({
-  brush,
-  measures: { score, budget, ripple, character, fault },
-  paper,
-  ratio,
-  onSpot,
-}: Props) {
+export function ScorePanel() {
+  const run = useRun();
+  const brush = useBench((state) => state.brush);
+  const paper = useBench((state) => state.paper.size);
+  const settings = useBench((state) => state.settings);
+  const { score, budget, ripple, character, fault } = useMeasures(brush, paper, settings);
+  const ratio = window.devicePixelRatio || 1;
+  const onSpot = (place: number | undefined) => run(lookAt(place === undefined ? undefined : score?.places[place]));
   return (
     <section
       aria-label="Score"

@@ -1,16 +1,16 @@
 import type { Score } from "@core/measure/score";
-import type { PaperSize } from "~/measuring/use-measures";
+import { useBench } from "../state/use-bench";
 
 /** A ring on the paper around the mark that the score points out. */
 export function SpotRing({
   spot: { x, y, size },
-  paper,
   mirrored,
 }: {
-  spot: Score["places"][number];
-  paper: PaperSize;
-  mirrored: boolean;
+  readonly spot: Score["places"][number];
+  readonly mirrored: boolean;
 }) {
+  const paper = useBench((state) => state.paper.size);
+  if (!paper) return null;
   const across = Math.max(6, size) + 6;
   return (
     <svg

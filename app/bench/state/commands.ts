@@ -1,49 +1,29 @@
 import { type Brush, brushSchema, MAX_RESPONSES, MOST_STOPS, ownValue, withValue } from "@core/brush";
+import { type Done, did, doneAgain, sealed, takenBack } from "@core/history/history";
 import { type Quality, qualityRow } from "@core/qualities/table";
 import { type Response, responseSchema } from "@core/response/model";
 import { type Source, sources } from "@core/response/sources";
 import type { Shape } from "@core/tip/shape/shape";
-
-/** One step that can be taken back: what it is called and what was before it. */
-interface Step {
-  readonly label: string;
-  readonly before: Brush;
-  /** Steps with the same key join until the gesture ends. */
-  readonly key: string | undefined;
-}
-
-/** The bench as a value. Everything that changes it is a command. */
-export interface BenchState {
-  readonly brush: Brush;
-  readonly past: readonly Step[];
-  readonly future: readonly { readonly label: string; readonly after: Brush }[];
-  /** What the shelf has. */
-  readonly saved: Brush;
-  readonly revision: number;
-}
-
-/** Yields the next state, or undefined where the command does not apply. */
-export type Command = (state: BenchState) => BenchState | undefined;
-
-const MOST_STEPS = 500;
-
-export function openBench(brush: Brush, revision: number): BenchState {
-  return { brush, past: [], future: [], saved: brush, revision };
-}
-
-export function isChanged({ brush, saved }: BenchState): boolean {
-  return brush !== saved && JSON.stringify(brush) !== JSON.stringify(saved);
-}
+import type { BrushStep, Command } from "./bench-state";
 
 function change(label: string, alter: (brush: Brush) => Brush, key?: string): Command {
   return (state) => {
     const brush = alter(state.brush);
     if (brush === state.brush) return undefined;
-    const last = state.past[state.past.length - 1];
-    const joins = key !== undefined && last?.key === key;
-    const past = joins ? state.past : [...state.past, { label, before: state.brush, key }].slice(-MOST_STEPS);
-    return { ...state, brush, past, future: [] };
+    return { ...state, brush, history: did(state.history, { ...stepOf(state.brush, brush, label), key }, joined) };
   };
+}
+
+/** About what a step keeps besides what it shares with the one before it. */
+const STEP_BYTES = 4096;
+
+function stepOf(before: Brush, after: Brush, label: string): Done<BrushStep> {
+  return { label, step: { before, after }, bytes: STEP_BYTES };
+}
+
+/** Steps of one gesture are one. */
+function joined(last: BrushStep, next: BrushStep): BrushStep {
+  return { before: last.before, after: next.after };
 }
 
 /** A quality's own value in a brush, or the one it would begin with. */
@@ -193,34 +173,18 @@ export function removeResponse(index: number): Command {
 
 /** Ends a gesture: the next change is a step of its own. */
 export const seal: Command = (state) => {
-  const last = state.past[state.past.length - 1];
-  return last?.key === undefined
-    ? undefined
-    : { ...state, past: [...state.past.slice(0, -1), { ...last, key: undefined }] };
+  const history = sealed(state.history);
+  return history === state.history ? undefined : { ...state, history };
 };
 
 export const undo: Command = (state) => {
-  const last = state.past[state.past.length - 1];
-  return (
-    last && {
-      ...state,
-      brush: last.before,
-      past: state.past.slice(0, -1),
-      future: [{ label: last.label, after: state.brush }, ...state.future],
-    }
-  );
+  const found = takenBack(state.history);
+  return found && { ...state, brush: found[1].step.before, history: found[0] };
 };
 
 export const redo: Command = (state) => {
-  const [next, ...future] = state.future;
-  return (
-    next && {
-      ...state,
-      brush: next.after,
-      past: [...state.past, { label: next.label, before: state.brush, key: undefined }],
-      future,
-    }
-  );
+  const found = doneAgain(state.history);
+  return found && { ...state, brush: found[1].step.after, history: found[0] };
 };
 
 /** The shelf has this brush now. */
@@ -235,8 +199,8 @@ export function takeNewest(brush: Brush, revision: number): Command {
     brush,
     saved: brush,
     revision,
-    past: [...state.past, { label: "newer version taken", before: state.brush, key: undefined }],
-    future: [],
+    history: did(state.history, stepOf(state.brush, brush, "newer version taken")),
+    draft: { ...state.draft, found: false },
   });
 }
 
@@ -246,17 +210,12 @@ export function takeDraft(brush: Brush, revision: number): Command {
     ...state,
     brush,
     revision,
-    past: [...state.past, { label: "the draft taken up", before: state.brush, key: undefined }],
-    future: [],
+    history: did(state.history, stepOf(state.brush, brush, "the draft taken up")),
+    draft: { kept: true, found: true },
   });
 }
 
-/** What a command makes of a brush. */
-export function withCommand(brush: Brush, command: Command): Brush {
-  return reduce(openBench(brush, 0), command).brush;
-}
-
-/** Runs a command where it applies. */
-export function reduce(state: BenchState, command: Command): BenchState {
-  return command(state) ?? state;
+/** Remembers whether what is not saved is kept in this browser. */
+export function draftKept(kept: boolean): Command {
+  return (state) => (state.draft.kept === kept ? undefined : { ...state, draft: { ...state.draft, kept } });
 }

@@ -1,8 +1,8 @@
 import { drawnGrainKinds } from "@core/ground/grain";
 import { painterKinds } from "@core/hand/preview";
 import { proofNames, usualProofs } from "@core/hand/proof";
+import type { Sample } from "@core/hand/sample";
 import { simulatedHands } from "@core/hand/simulate";
-import { useEffect, useState } from "react";
 import { z } from "zod";
 import { usualColours } from "~/engine/protocol";
 
@@ -51,27 +51,30 @@ export const usualView: ViewSettings = {
   keys: true,
 };
 
-const KEY = "brosse bench view";
-
-/** The settings, and what changes them and keeps them. What cannot be read is forgotten. */
-export function useViewSettings(): [ViewSettings, (patch: Partial<ViewSettings>) => void] {
-  const [view, setView] = useState(usualView);
-  // Not while the server renders: the first picture is the usual one.
-  useEffect(() => {
-    const kept = keptView(() => localStorage.getItem(KEY));
-    if (kept) setView(kept);
-  }, []);
-  const change = (patch: Partial<ViewSettings>) => {
-    const next = { ...view, ...patch };
-    setView(next);
-    safely(() => localStorage.setItem(KEY, JSON.stringify(next)));
-  };
-  return [view, change];
-}
+/** Where the browser has them. */
+export const VIEW_KEY = "brosse bench view";
 
 /** The settings that a browser has kept; undefined where it has none, or what it has is damaged or of another time. */
 export function keptView(read: () => string | null): ViewSettings | undefined {
   return viewSchema.safeParse(safely(() => JSON.parse(read() ?? "null"))).data;
+}
+
+/** One's own stroke as the hand of the main proof, told in shares of a paper of this size, px; of a long one every so-manieth reading. */
+export function handOf(
+  samples: readonly Sample[],
+  { width, height }: { readonly width: number; readonly height: number },
+): Sample[] {
+  const begun = samples[0].time;
+  const every = Math.ceil(samples.length / MOST_HAND_SAMPLES);
+  return samples
+    .filter((_, i) => i % every === 0 || i === samples.length - 1)
+    .slice(0, MOST_HAND_SAMPLES)
+    .map((reading) => ({ ...reading, x: reading.x / width, y: reading.y / height, time: reading.time - begun }));
+}
+
+/** Keeps settings in the browser. */
+export function keepView(view: ViewSettings, write: (text: string) => void): void {
+  safely(() => write(JSON.stringify(view)));
 }
 
 /** A browser may forbid keeping; then the settings last as long as the page. */

@@ -53,7 +53,6 @@ export function TipSheetView({ engine, size, tool, pivot, onPivot }: Props) {
       target,
       () => false,
       () => false,
-      () => undefined,
       () => known.current?.width ?? 1,
     );
     return () => {

@@ -40,6 +40,14 @@ export class Tiles {
     return tile;
   }
 
+  /** Gives one tile back, where there is one. */
+  drop(index: number): void {
+    const tile = this.at(index);
+    if (!tile) return;
+    this.kernels.heap.give(tile, this.planes * PLANE);
+    this.kernels.heap.u32[this.table / 4 + index] = 0;
+  }
+
   /** The indices of all tiles that exist. */
   present(): number[] {
     const first = this.table / 4;
@@ -51,10 +59,7 @@ export class Tiles {
 
   /** Gives all tiles back; the table stays usable. */
   clear(): void {
-    for (const index of this.present()) {
-      this.kernels.heap.give(this.at(index), this.planes * PLANE);
-      this.kernels.heap.u32[this.table / 4 + index] = 0;
-    }
+    for (const index of this.present()) this.drop(index);
   }
 
   /** Gives everything back. */

@@ -3,16 +3,13 @@ import { curveSchema } from "@core/response/model";
 import fc from "fast-check";
 import { expect, test } from "vitest";
 import { addPoint, movePoint, removePoint } from "~/bench/responses/curve-editor";
+import { type Command, isChanged, openBench, reduce } from "~/bench/state/bench-state";
 import {
   addResponse,
-  type Command,
   changeResponse,
-  isChanged,
   markSaved,
-  openBench,
   qualityValue,
   redo,
-  reduce,
   removeResponse,
   rename,
   seal,
@@ -58,7 +55,7 @@ test("undoing everything brings the first brush back, redoing everything the las
 test("a drag is one step, and the next drag another", () => {
   const drag = [10, 20, 30].map((v) => setQuality("size", v));
   const state = run([...drag, seal, setQuality("size", 50)]);
-  expect(state.past).toHaveLength(2);
+  expect(state.history.done).toHaveLength(2);
   expect(qualityValue(run([undo], state).brush, "size")).toBe(30);
   expect(run([undo, undo], state).brush.tip.size).toBe(40);
 });

@@ -9,38 +9,12 @@ import { listMarks } from "@core/stroke/make-marks";
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { sheetValues } from "~/bench/compare/strip-values";
-import { actOf, benchKeys } from "~/bench/keys/keys";
-import { copyResponse, openBench, reduce, setControls, setStops } from "~/bench/state/commands";
+import { openBench, reduce } from "~/bench/state/bench-state";
+import { copyResponse, setControls, setStops } from "~/bench/state/commands";
 import { brushOf, lineSamples } from "../../helpers";
 
-const press = (key: string, more: object = {}) => ({
-  key,
-  ctrlKey: false,
-  metaKey: false,
-  shiftKey: false,
-  altKey: false,
-  ...more,
-});
 const changed = (brush: Brush, ...commands: Parameters<typeof reduce>[1][]) =>
   commands.reduce(reduce, openBench(brush, 1)).brush;
-
-describe("the keys of the bench", () => {
-  test("each has one act, and every act a key", () => {
-    expect(actOf(press("z", { ctrlKey: true }), true)).toBe("undo");
-    expect(actOf(press("z", { ctrlKey: true, shiftKey: true }), true)).toBe("redo");
-    expect(actOf(press("H"), true)).toBe("flip");
-    expect(actOf(press("7"), true)).toBe("opacity");
-    expect(actOf(press("x"), true)).toBeUndefined();
-    expect(new Set(benchKeys.map(({ keys }) => keys)).size).toBe(benchKeys.length);
-  });
-
-  // WCAG 2.2, 2.1.4 Character Key Shortcuts: single keys can be switched off.
-  test("single ones can be switched off, those with Ctrl stay", () => {
-    expect(actOf(press("h"), false)).toBeUndefined();
-    expect(actOf(press("s", { metaKey: true }), false)).toBe("save");
-    expect(actOf(press("h", { altKey: true }), true)).toBeUndefined();
-  });
-});
 
 describe("stops and controls", () => {
   test("stops are kept rising, each once, within the quality's range; none is none", () => {

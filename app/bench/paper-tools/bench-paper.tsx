@@ -1,0 +1,67 @@
+import { useCallback } from "react";
+import type { Engine } from "~/engine/client";
+import { PaperSheet } from "~/paper/paper-sheet";
+import { DifferencePicture } from "../compare/difference-picture";
+import { HeldBar } from "../compare/held-bar";
+import { HeldBeside } from "../compare/held-beside";
+import { HistorySheet } from "../compare/history-sheet";
+import { OtherBrush } from "../compare/other-brush";
+import { TestStrip } from "../compare/test-strip";
+import { SpotRing } from "../score/spot-ring";
+import { useBench, useBenchShared } from "../state/use-bench";
+import { seePaper } from "../state/view-commands";
+import { PaperBar } from "./paper-bar";
+import { TipCursor } from "./tip-cursor";
+
+interface Props {
+  readonly id: string;
+  /** The other brushes of the shelf. */
+  readonly others: readonly { readonly id: string; readonly name: string }[];
+}
+
+/** The bench's paper with all that lies over it. */
+export function BenchPaper({ id, others }: Props) {
+  const { store, engine } = useBenchShared();
+  const view = useBench((state) => state.view);
+  const settings = useBench((state) => state.settings);
+  const name = useBench(({ brush }) => brush.name);
+  const rests = useBench(({ brush }) => brush.trail.perSecond > 0);
+  const onEngine = useCallback(
+    (made: Engine) => {
+      engine.current = made;
+      const letGo = store.attach(made);
+      return () => {
+        letGo();
+        engine.current = null;
+      };
+    },
+    [store, engine],
+  );
+  const { panel, overlay, strip, held, mirrored, place } = view;
+  return (
+    <div
+      className={`relative border border-line shadow-sm max-lg:h-[60vh] max-lg:flex-none ${panel === "responses" ? "h-64 shrink-0" : "min-h-64 flex-1"}`}
+    >
+      <TipCursor>
+        <PaperSheet
+          proofs={settings}
+          rests={rests}
+          mirrored={mirrored}
+          zoom={settings.zoom}
+          label={`Proof strokes of ${name}; draw anywhere to try it`}
+          onEngine={onEngine}
+          onSize={(size) => store.run(seePaper({ size }))}
+        >
+          <PaperBar />
+        </PaperSheet>
+      </TipCursor>
+      {held?.pictured && <DifferencePicture from={held.brush} />}
+      {held && <HeldBar held={held} />}
+      {overlay === "other" && <OtherBrush others={others} />}
+      {place && panel === "score" && <SpotRing spot={place} mirrored={mirrored} />}
+      {strip && <TestStrip key={JSON.stringify(strip)} subject={strip} />}
+      {held?.beside && <HeldBeside held={held.brush} />}
+      {overlay === "history" && <HistorySheet id={id} />}
+    </div>
+  );
+}

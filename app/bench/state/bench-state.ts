@@ -1,0 +1,71 @@
+import type { Brush } from "@core/brush";
+import { emptyHistory, type History } from "@core/history/history";
+import type { PaperManner } from "~/engine/protocol";
+import { type BenchView, firstView, type PaperSeen, unseenPaper } from "./view";
+import { usualView, type ViewSettings } from "./view-settings";
+
+/** A brush before and after a change. */
+export interface BrushStep {
+  readonly before: Brush;
+  readonly after: Brush;
+}
+
+/** The bench as a value. Everything that changes it is a command. */
+export interface BenchState {
+  readonly brush: Brush;
+  readonly history: History<BrushStep>;
+  /** What the shelf has. */
+  readonly saved: Brush;
+  readonly revision: number;
+  readonly view: BenchView;
+  readonly settings: ViewSettings;
+  readonly paper: PaperSeen;
+  /** Whether what is not saved is kept in this browser, and whether it was found there when the bench was opened. */
+  readonly draft: { readonly kept: boolean; readonly found: boolean };
+}
+
+/** Yields the next state, or undefined where the command does not apply. */
+export type Command = (state: BenchState) => BenchState | undefined;
+
+/** Steps share most of their brush with one another: what one keeps is small. */
+const LIMITS = { steps: 500, bytes: 64 << 20 };
+
+export function openBench(brush: Brush, revision: number): BenchState {
+  return {
+    brush,
+    history: emptyHistory(LIMITS),
+    saved: brush,
+    revision,
+    view: firstView,
+    settings: usualView,
+    paper: unseenPaper,
+    draft: { kept: false, found: false },
+  };
+}
+
+/** Runs a command where it applies. */
+export function reduce(state: BenchState, command: Command): BenchState {
+  return command(state) ?? state;
+}
+
+/** What a command makes of a brush. */
+export function withCommand(brush: Brush, command: Command): Brush {
+  return reduce(openBench(brush, 0), command).brush;
+}
+
+/** Whether the brush differs from what the shelf has. */
+export function isChanged({ brush, saved }: Pick<BenchState, "brush" | "saved">): boolean {
+  return brush !== saved && JSON.stringify(brush) !== JSON.stringify(saved);
+}
+
+/** The brush that the paper shows: one that is tried, the one that is held, or the present one. */
+export function shownBrush({ brush, view: { panel, tried, held } }: BenchState): Brush {
+  if (panel === "painters" && tried) return tried;
+  return held?.shown ? held.brush : brush;
+}
+
+/** How the paper is drawn on and looked at. */
+export function mannerOf({ view: { use, lit }, settings }: BenchState): PaperManner {
+  const { colours, proofs, hand, grain, painter } = settings;
+  return { use, lit, colours, proofs, hand, grain, painter };
+}

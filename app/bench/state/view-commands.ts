@@ -1,0 +1,91 @@
+import type { Brush, Use } from "@core/brush";
+import type { OwnLayers } from "~/engine/own-layers";
+import type { Command } from "./bench-state";
+import { takeBrush } from "./commands";
+import type { BenchView, Held, Overlay, Panel, PaperSeen, StripSubject } from "./view";
+import type { ViewSettings } from "./view-settings";
+
+/** Changes how the bench is looked at. */
+function look(patch: Partial<BenchView>): Command {
+  return (state) => ({ ...state, view: { ...state.view, ...patch } });
+}
+
+export function setUse(use: Use): Command {
+  return look({ use });
+}
+
+export const toggleLight: Command = (state) => look({ lit: !state.view.lit })(state);
+
+export const toggleMirror: Command = (state) => look({ mirrored: !state.view.mirrored })(state);
+
+/** Lays something else below the paper; values that were tried for painters are gone with their panel. */
+export function showPanel(panel: Panel): Command {
+  return look({ panel, ...(panel === "painters" ? {} : { tried: undefined }) });
+}
+
+export function openOverlay(overlay: Overlay): Command {
+  return look({ overlay });
+}
+
+export const closeOverlay: Command = look({ overlay: undefined });
+
+export function openStrip(strip: StripSubject): Command {
+  return look({ strip });
+}
+
+export const closeStrip: Command = look({ strip: undefined });
+
+/** Keeps the present brush for comparison. */
+export const hold: Command = (state) =>
+  look({ held: { brush: state.brush, shown: false, pictured: false, beside: false } })(state);
+
+function heldAs(patch: (held: Held) => Partial<Held>): Command {
+  return (state) => {
+    const { held } = state.view;
+    return held && look({ held: { ...held, ...patch(held) } })(state);
+  };
+}
+
+export function showHeld(shown: boolean): Command {
+  return heldAs(() => ({ shown }));
+}
+
+/** Shows what is held, or what is now; does not apply while nothing is held. */
+export const flipHeld: Command = heldAs(({ shown }) => ({ shown: !shown }));
+
+export const togglePictured: Command = heldAs(({ pictured }) => ({ pictured: !pictured }));
+
+export function showBeside(beside: boolean): Command {
+  return heldAs(() => ({ beside }));
+}
+
+export const letGo: Command = look({ held: undefined });
+
+/** Makes what is held the present brush, as a step that can be undone. */
+export const backToHeld: Command = (state) => {
+  const { held } = state.view;
+  if (!held) return undefined;
+  return showHeld(false)(takeBrush(held.brush, "back to held")(state) ?? state);
+};
+
+export function setLayers(layers: OwnLayers): Command {
+  return look({ layers });
+}
+
+export function tryBrush(tried: Brush | undefined): Command {
+  return look({ tried });
+}
+
+export function lookAt(place: BenchView["place"]): Command {
+  return (state) => (state.view.place === place ? undefined : look({ place })(state));
+}
+
+/** Changes how a maker likes to look at brushes. */
+export function changeSettings(patch: Partial<ViewSettings>): Command {
+  return (state) => ({ ...state, settings: { ...state.settings, ...patch } });
+}
+
+/** Remembers what is known of the paper. */
+export function seePaper(patch: Partial<PaperSeen>): Command {
+  return (state) => ({ ...state, paper: { ...state.paper, ...patch } });
+}

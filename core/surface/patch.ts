@@ -1,0 +1,62 @@
+import type { Kernels } from "../kernels/load";
+import { PLANE } from "../kernels/memory/tile-size";
+import type { Tiles } from "../kernels/memory/tiles";
+import type { Layer, LayerSheet } from "./layer";
+import { ALL_BANDS, type Surface } from "./surface";
+
+/** What some tiles of one layer held at one time; null for a tile that was not there. */
+type Held = Map<number, Uint8Array | null>;
+
+/**
+ * Some of a layer's tiles as they were: what it takes to lead back from a change, and forward again. Its memory is
+ * JavaScript's own, so that it outlasts the kernels' tiles.
+ */
+export class LayerPatch {
+  /** Of all that is kept. */
+  bytes = 0;
+  private readonly held: { readonly [sheet in LayerSheet]: Held } = {
+    tiles: new Map(),
+    heights: new Map(),
+    mask: new Map(),
+  };
+
+  /** Keeps what these tiles hold now; what is kept of a tile already stays. */
+  keep(kernels: Kernels, layer: Layer, sheets: readonly LayerSheet[], indices: readonly number[]): void {
+    for (const sheet of sheets) {
+      const held = this.held[sheet];
+      for (const index of indices) {
+        if (held.has(index)) continue;
+        const copy = copyOf(kernels, layer[sheet], index);
+        held.set(index, copy);
+        this.bytes += copy?.length ?? 0;
+      }
+    }
+  }
+
+  /** Gives the layer what is kept, and keeps what it had: the way back. What changes is marked to be shown. */
+  swap(surface: Surface, layer: Layer): void {
+    const { kernels } = surface;
+    this.bytes = 0;
+    for (const sheet of Object.keys(this.held) as LayerSheet[]) {
+      const held = this.held[sheet];
+      for (const [index, wanted] of held) {
+        const present = copyOf(kernels, layer[sheet], index);
+        put(kernels, layer.make(sheet), index, wanted);
+        held.set(index, present);
+        this.bytes += present?.length ?? 0;
+      }
+      surface.markChanged([...held.keys()], ALL_BANDS, sheet === "heights");
+    }
+    if (layer.mask?.present().length === 0) layer.dropMask();
+  }
+}
+
+function copyOf({ heap }: Kernels, tiles: Tiles | undefined, index: number): Uint8Array | null {
+  const tile = tiles?.at(index);
+  return tiles && tile ? heap.u8.slice(tile, tile + tiles.planes * PLANE) : null;
+}
+
+function put({ heap }: Kernels, tiles: Tiles, index: number, wanted: Uint8Array | null): void {
+  if (wanted) heap.u8.set(wanted, tiles.at(index) || tiles.enter(index));
+  else tiles.drop(index);
+}
