@@ -24,6 +24,16 @@ const defaultChannels: readonly ChannelFormat[] = [
  * @throws FormatError naming `what` and the trace
  */
 export function readInkml(text: string, what: string): Hand {
+  try {
+    return readInk(text, what);
+  } catch (error) {
+    throw error instanceof FormatError && !error.message.startsWith(what)
+      ? new FormatError(`${what}: ${error.message}`)
+      : error;
+  }
+}
+
+function readInk(text: string, what: string): Hand {
   if (text.length > MAX_INKML_BYTES) throw new FormatError(`${what}: larger than ${MAX_INKML_BYTES >> 20} MB`);
   if (/<!DOCTYPE|<!ENTITY/i.test(text)) throw new FormatError(`${what}: document type declarations are not read`);
   const root = parse(text, what);
@@ -50,7 +60,36 @@ export function readInkml(text: string, what: string): Hand {
   return { name, strokes };
 }
 
+/** How deep elements may lie in one another, how long one's tag may be, and how many elements there may be. */
+const MOST_DEPTH = 32;
+const MOST_TAG = 8192;
+const MOST_ELEMENTS = 200_000;
+
+/** Counts what a parser would have to hold, before anything is parsed. @throws FormatError naming `what` */
+function refuseFloods(text: string, what: string): void {
+  let elements = 0;
+  let depth = 0;
+  for (let at = text.indexOf("<"); at >= 0; at = text.indexOf("<", at + 1)) {
+    if (text.startsWith("<!--", at)) {
+      at = text.indexOf("-->", at);
+      if (at < 0) return;
+      continue;
+    }
+    const end = text.indexOf(">", at);
+    if (end < 0) return;
+    if (end - at > MOST_TAG) throw new FormatError(`${what}: a tag of more than ${MOST_TAG} letters`);
+    const closes = text[at + 1] === "/";
+    const opens = !closes && text[end - 1] !== "/" && text[at + 1] !== "?" && text[at + 1] !== "!";
+    depth += opens ? 1 : closes ? -1 : 0;
+    if (!closes) elements++;
+    if (depth > MOST_DEPTH) throw new FormatError(`${what}: more than ${MOST_DEPTH} elements lie in one another`);
+    if (elements > MOST_ELEMENTS) throw new FormatError(`${what}: more than ${MOST_ELEMENTS} elements`);
+    at = end;
+  }
+}
+
 function parse(text: string, what: string): Node {
+  refuseFloods(text, what);
   const parser = new XMLParser({
     preserveOrder: true,
     ignoreAttributes: false,
@@ -108,7 +147,9 @@ function channelsOf(
   context: Node,
   named: Map<string, Node>,
   current: readonly ChannelFormat[],
+  from: readonly Node[] = [],
 ): readonly ChannelFormat[] {
+  if (from.includes(context)) throw new FormatError(CIRCLE);
   const referred = named.get((context.attributes.traceFormatRef ?? "").replace(/^#/, ""));
   const format = context.children.find((n) => n.tag === "traceFormat") ?? referred;
   if (format) return channelsFrom(format);
@@ -118,8 +159,12 @@ function channelsOf(
   const sourceFormat = source?.children.find((n) => n.tag === "traceFormat");
   if (sourceFormat) return channelsFrom(sourceFormat);
   const parent = named.get((context.attributes.contextRef ?? "").replace(/^#/, ""));
-  return parent && parent !== context ? channelsOf(parent, named, current) : current;
+  return parent ? channelsOf(parent, named, current, [...from, context]) : current;
 }
+
+/** The most channels of a trace: the recommendation names thirty. */
+const MOST_CHANNELS = 64;
+const CIRCLE = "contexts refer to one another in a circle";
 
 function channelsFrom(format: Node): ChannelFormat[] {
   const one = (node: Node, intermittent: boolean): ChannelFormat => {
@@ -130,7 +175,9 @@ function channelsFrom(format: Node): ChannelFormat[] {
   const intermittent = format.children
     .filter((n) => n.tag === "intermittentChannels")
     .flatMap((n) => n.children.filter((c) => c.tag === "channel").map((c) => one(c, true)));
-  return [...regular, ...intermittent];
+  const all = [...regular, ...intermittent];
+  if (all.length > MOST_CHANNELS) throw new FormatError(`more than ${MOST_CHANNELS} channels in a trace format`);
+  return all;
 }
 
 function samplesOf(rows: readonly number[][], channels: readonly ChannelFormat[], what: string): Sample[] {

@@ -1,10 +1,13 @@
 import { XMLParser } from "fast-xml-parser";
-import { strFromU8, unzipSync } from "fflate";
+import { strFromU8 } from "fflate";
 import { z } from "zod";
+import type { Picture } from "../../picture/picture";
 import type { PlacedLayer } from "../../surface/flatten";
 import { MAX_SIDE } from "../../surface/surface";
 import { FormatError } from "../fault";
+import { pngSize } from "../png/chunks";
 import { readTipPicture } from "../png/tip-picture";
+import { readZip } from "../zip/read-zip";
 import { compositeOps } from "./composite-ops";
 
 /** One layer of a layered picture, by its name. */
@@ -23,6 +26,11 @@ export const MAX_LAYERS = 200;
 /** The most bytes of a file's contents together, and the most a part may shrink. */
 const MAX_UNPACKED = 512 << 20;
 const MAX_RATIO = 300;
+const MAX_ENTRIES = 1000;
+/** The most px of the whole picture, of all pictures that its layers are made of, and of all that is laid. */
+export const MAX_PIXELS = 64 << 20;
+const MAX_READ = 256 << 20;
+const MAX_LAID = 640 << 20;
 const MIMETYPE = "image/openraster";
 
 const whole = z
@@ -58,6 +66,12 @@ export function readOra(bytes: Uint8Array, what: string): OraPicture {
   const text = files.get("stack.xml");
   if (!text) throw new FormatError(`${what}: it has no stack.xml`);
   const { width, height, nodes } = readStack(strFromU8(text), `${what}, stack.xml`);
+  if (width * height > MAX_PIXELS)
+    throw new FormatError(`${what}: ${width}×${height} px; ${MAX_PIXELS >> 20} million px are the most`);
+  /** Each picture once, however many layers are made of it. */
+  const pictures = new Map<string, Picture>();
+  let decoded = 0;
+  let laid = 0;
   const layers = nodes.map((attributes, n): OraLayer => {
     const where = `${what}, layer ${n + 1} from the top`;
     const read = layerSchema.safeParse(attributes);
@@ -69,20 +83,23 @@ export function readOra(bytes: Uint8Array, what: string): OraPicture {
     if (!blend) throw new FormatError(`${where}: composite-op "${op.slice(0, 40)}" is not known`);
     const png = src.split("/").includes("..") ? undefined : files.get(src);
     if (!png) throw new FormatError(`${where}: ${src} is not in the file`);
-    return {
-      name,
-      x,
-      y,
-      opacity,
-      visible: visibility === "visible",
-      blend,
-      picture: readTipPicture(png, `${where}, ${src}`),
-    };
+    const sides = pngSize(png, `${where}, ${src}`);
+    decoded += pictures.has(src) ? 0 : sides.width * sides.height;
+    laid += Math.min(width, sides.width) * Math.min(height, sides.height);
+    if (decoded > MAX_READ || laid > MAX_LAID)
+      throw new FormatError(`${where}: its layers have more px together than can be laid (${MAX_LAID >> 20} million)`);
+    const picture = pictures.get(src) ?? readTipPicture(png, `${where}, ${src}`);
+    pictures.set(src, picture);
+    return { name, x, y, opacity, visible: visibility === "visible", blend, picture };
   });
   return { width, height, layers: layers.reverse() };
 }
 
+/** The most letters of a stack: two hundred layers with long names need fewer. */
+const MAX_STACK = 256 << 10;
+
 function readStack(text: string, what: string): { width: number; height: number; nodes: unknown[] } {
+  if (text.length > MAX_STACK) throw new FormatError(`${what}: larger than ${MAX_STACK >> 10} kB`);
   if (/<!DOCTYPE|<!ENTITY/i.test(text)) throw new FormatError(`${what}: document type declarations are not read`);
   const parser = new XMLParser({
     ignoreAttributes: false,
@@ -111,20 +128,14 @@ function readStack(text: string, what: string): { width: number; height: number;
 }
 
 function unzip(bytes: Uint8Array, what: string): Map<string, Uint8Array> {
-  let total = 0;
   try {
-    const files = unzipSync(bytes, {
-      filter: ({ name, size, originalSize }) => {
-        total += originalSize;
-        if (total > MAX_UNPACKED) throw new FormatError(`${what}: more than ${MAX_UNPACKED >> 20} MB when unpacked`);
-        if (originalSize > MAX_RATIO * Math.max(size, 1))
-          throw new FormatError(`${what}: ${name.slice(0, 60)} is packed more than ${MAX_RATIO} to 1`);
-        return name === "mimetype" || name === "stack.xml" || name.endsWith(".png");
-      },
+    return readZip(bytes, {
+      entries: MAX_ENTRIES,
+      bytes: MAX_UNPACKED,
+      ratio: MAX_RATIO,
+      wants: (name) => name === "mimetype" || name === "stack.xml" || name.endsWith(".png"),
     });
-    return new Map(Object.entries(files));
   } catch (error) {
-    if (error instanceof FormatError) throw error;
-    throw new FormatError(`${what}: not a ZIP file, or a damaged one`);
+    throw error instanceof FormatError ? new FormatError(`${what}: ${error.message}`) : error;
   }
 }

@@ -1,9 +1,11 @@
-import { strFromU8, unzipSync } from "fflate";
+import { strFromU8 } from "fflate";
 import { type Brush, BrushError, brushPictures, firstFault, LEVEL, parseBrush } from "../../brush";
 import { FormatError } from "../fault";
 import { readInkml } from "../inkml/read";
+import { parseJson } from "../json";
 import { readPng } from "../png/png";
 import { readTipPicture } from "../png/tip-picture";
+import { readZip } from "../zip/read-zip";
 import type { SetPackage } from "./pack";
 import { setFileSchema } from "./schema";
 
@@ -23,7 +25,15 @@ const KNOWN =
  * @throws FormatError with one line that says what is wrong and where
  */
 export function unpack(bytes: Uint8Array): SetPackage {
-  const entries = unzip(bytes);
+  const entries = readZip(bytes, {
+    entries: MAX_FILES,
+    bytes: MAX_UNPACKED,
+    ratio: MAX_RATIO,
+    wants: (name) => {
+      if (!KNOWN.test(name)) throw new FormatError(`${name}: nothing a set package holds`);
+      return true;
+    },
+  });
   const setText = entries.get("set.json");
   if (!setText) throw new FormatError("the package has no set.json");
   const data = json(setText, "set.json");
@@ -65,56 +75,11 @@ function brush(data: unknown, file: string): Brush {
 
 function json(bytes: Uint8Array, file: string): unknown {
   if (bytes.length > MAX_JSON) throw new FormatError(`${file}: larger than ${MAX_JSON >> 10} kB`);
+  let text: string;
   try {
-    return JSON.parse(new TextDecoder("utf-8", { fatal: true }).decode(bytes));
-  } catch (error) {
-    throw new FormatError(
-      `${file}: not JSON (${error instanceof Error ? error.message.split("\n")[0] : "unknown fault"})`,
-    );
+    text = new TextDecoder("utf-8", { fatal: true }).decode(bytes);
+  } catch {
+    throw new FormatError(`${file}: not JSON (its letters are no UTF-8)`);
   }
-}
-
-function unzip(bytes: Uint8Array): Map<string, Uint8Array> {
-  if (bytes.length < 22 || bytes[0] !== 0x50 || bytes[1] !== 0x4b) throw new FormatError("not a ZIP file");
-  let total = 0;
-  let count = 0;
-  const seen = new Set<string>();
-  const wanted: { name: string; originalSize: number }[] = [];
-  try {
-    const found = unzipSync(bytes, {
-      filter: ({ name, size, originalSize }) => {
-        refusePath(name);
-        if (seen.has(name)) throw new FormatError(`${name}: twice in the package`);
-        seen.add(name);
-        if (++count > MAX_FILES) throw new FormatError(`more than ${MAX_FILES} files in the package`);
-        total += originalSize;
-        if (total > MAX_UNPACKED) throw new FormatError(`more than ${MAX_UNPACKED >> 20} MB when unpacked`);
-        if (originalSize > MAX_RATIO * Math.max(size, 1))
-          throw new FormatError(`${name}: packed more than ${MAX_RATIO} to 1`);
-        if (name.endsWith("/")) return false;
-        if (!KNOWN.test(name)) throw new FormatError(`${name}: nothing a set package holds`);
-        wanted.push({ name, originalSize });
-        return true;
-      },
-    });
-    for (const { name, originalSize } of wanted)
-      if (found[name]?.length !== originalSize) throw new FormatError(`${name}: not as long as the package says`);
-    return new Map(Object.entries(found));
-  } catch (error) {
-    if (error instanceof FormatError) throw error;
-    throw new FormatError(
-      `the ZIP file is damaged or cut short (${error instanceof Error ? error.message : "unknown fault"})`,
-    );
-  }
-}
-
-function refusePath(name: string): void {
-  if (
-    name.includes("\\") ||
-    name.includes("\0") ||
-    name.startsWith("/") ||
-    /^[A-Za-z]:/.test(name) ||
-    name.split("/").includes("..")
-  )
-    throw new FormatError(`${JSON.stringify(name)}: a path that leads out of the package`);
+  return parseJson(text, file, MAX_JSON);
 }

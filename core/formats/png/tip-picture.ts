@@ -7,8 +7,8 @@ import { readPng } from "./png";
  * @throws FormatError naming `what`
  */
 export function readTipPicture(bytes: Uint8Array, what: string): Picture {
-  const { width, height, data, depth, channels, palette, transparency } = readPng(bytes, what);
-  if (palette || transparency || (depth !== 8 && depth !== 16))
+  const { width, height, data, depth, channels, indirect } = readPng(bytes, what);
+  if (indirect || (depth !== 8 && depth !== 16))
     throw new FormatError(
       `${what}: a tip or a grain is a grey or RGB picture of 8 or 16 bits, with or without alpha; save it as one`,
     );
