@@ -2,7 +2,7 @@ import { PassThrough } from "node:stream";
 import { createReadableStreamFromReadable } from "@react-router/node";
 import { isbot } from "isbot";
 import { renderToPipeableStream } from "react-dom/server";
-import { type AppLoadContext, type EntryContext, ServerRouter } from "react-router";
+import { type AppLoadContext, type EntryContext, type HandleErrorFunction, ServerRouter } from "react-router";
 
 const PATIENCE = 8000;
 
@@ -14,7 +14,7 @@ export default function handleRequest(
   status: number,
   headers: Headers,
   context: EntryContext,
-  { nonce }: AppLoadContext,
+  { nonce, log }: AppLoadContext,
 ): Promise<Response> {
   return new Promise((resolve, reject) => {
     let sent = false;
@@ -31,9 +31,15 @@ export default function handleRequest(
       },
       onShellError: reject,
       onError(error) {
-        if (sent) console.error(error);
+        // What goes wrong before anything is sent is told by `handleError`.
+        if (sent) log.error({ err: error }, "a page broke while it was sent");
       },
     });
     setTimeout(abort, PATIENCE + 1000);
   });
 }
+
+/** Tells the log of what went wrong in a loader, an action or a page; an asker who has gone is no fault. */
+export const handleError: HandleErrorFunction = (error, { request, context }) => {
+  if (!request.signal.aborted) context.log.error({ err: error, url: new URL(request.url).pathname }, "a page failed");
+};

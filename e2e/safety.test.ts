@@ -1,3 +1,6 @@
+import { deflateSync } from "node:zlib";
+import { crc32 } from "@core/formats/zip/crc32";
+import { encode } from "fast-png";
 import type { Browser } from "playwright-core";
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import { address, enterDemo, openBrowser, painter, proofed } from "./browser";
@@ -54,7 +57,7 @@ describe("writes", () => {
   test("the session's cookie is HttpOnly and SameSite", async () => {
     const reply = await fetch(`${address}/demo`, { method: "POST", redirect: "manual", headers: { Origin: address } });
     expect(reply.headers.get("set-cookie")).toMatch(
-      /^brosse_session=[\w-]{43}; Path=\/; HttpOnly; SameSite=Lax; Max-Age=\d+$/,
+      /^brosse_session=[\w%=]+; Max-Age=\d+; Path=\/; HttpOnly; SameSite=Lax$/,
     );
   });
 
@@ -99,6 +102,84 @@ test("another's private brush is 404: its page, its strokes, and a save", async 
   );
   await Promise.all([owner.context.close(), other.context.close()]);
 });
+
+describe("what makes no sense is the asker's fault, and nothing happens", () => {
+  async function signedIn() {
+    const { context, page } = await painter(browser);
+    await enterDemo(page);
+    const id = await brushId(page, "Rivet row");
+    const { request } = context;
+    const send = async (path: string, options: object) =>
+      (await request.post(path, { headers: { Origin: address }, maxRedirects: 0, ...options })).status();
+    return { context, page, request, id, send };
+  }
+
+  test("bodies that are no form, no JSON, too deep, or of another shape", async () => {
+    const { context, id, send } = await signedIn();
+    const text = { headers: { Origin: address, "Content-Type": "text/plain" }, data: "hello" };
+    for (const path of ["/sign-in", "/sign-up", "/shelf", "/sets", "/tips", "/desk/tip", "/desk/grain"])
+      expect(await send(path, text), path).toBeLessThan(500);
+    for (const data of ["", "{", "[".repeat(5000), "null", '{"act":"save","from":1e999}', '{"act":"save","from":1}'])
+      expect(
+        await send(`/bench/${id}`, { headers: { Origin: address }, data: Buffer.from(data) }),
+        data.slice(0, 30),
+      ).toBe(400);
+    await context.close();
+  });
+
+  test("numbers that are none in an address, and methods that there are not", async () => {
+    const { context, id, request } = await signedIn();
+    for (const number of ["Infinity", "1e308", "-1", "0", "NaN", "99999999999999999999"])
+      expect((await request.get(`/strips/brushes/${id}/${number}.png`)).status(), number).toBe(404);
+    expect((await request.get(`/strips/brushes/${id}/1.png?w=Infinity`)).status()).toBe(400);
+    expect((await request.get("/%E0%A4%A")).status()).toBeLessThan(500);
+    expect((await request.fetch("/shelf", { method: "DELETE" })).status()).toBe(405);
+    await context.close();
+  });
+
+  test("a brush that stands in a set twice", async () => {
+    const { context, page, id, send } = await signedIn();
+    await page.goto("/sets");
+    await page.getByRole("link", { name: "Shopfront lettering" }).click();
+    await page.getByRole("combobox", { name: "Licence" }).waitFor();
+    const twice = [
+      { id, group: "" },
+      { id, group: "b" },
+    ];
+    const draft = { name: "x", licence: "CC0-1.0", notes: "", credits: "", brushes: twice };
+    expect(await send(new URL(page.url()).pathname, { data: { act: "save", from: 1, draft } })).toBe(400);
+    await context.close();
+  });
+
+  test("a new brush made from one that is not one's own", async () => {
+    const { context, id, send } = await signedIn();
+    const data = { act: "save-new", from: 1, brush: { level: 1, name: "copy" } };
+    expect(await send("/bench/strangersone", { data })).toBe(404);
+    expect(await send(`/bench/${id}`, { data: { ...data, from: 999 } })).toBe(404);
+    await context.close();
+  });
+
+  test("a picture that unpacks to more than it says, and a package that is none", async () => {
+    const { context, send } = await signedIn();
+    const trap = { name: "trap.png", mimeType: "image/png", buffer: Buffer.from(trapPng()) };
+    expect(await send("/tips", { multipart: { picture: trap } })).toBe(400);
+    const zip = { name: "trap.zip", mimeType: "application/zip", buffer: Buffer.alloc(4000, 7) };
+    expect(await send("/shelf", { multipart: { package: zip } })).toBe(400);
+    await context.close();
+  });
+});
+
+/** A PNG of 4×4 px by its header, whose pixels unpack to 200 MB. */
+function trapPng(): Uint8Array {
+  const honest = encode({ width: 4, height: 4, data: new Uint8Array(16), channels: 1, depth: 8 });
+  const packed = deflateSync(Buffer.alloc(200 << 20));
+  const chunk = Buffer.alloc(packed.length + 12);
+  chunk.writeUInt32BE(packed.length);
+  chunk.write("IDAT", 4);
+  packed.copy(chunk, 8);
+  chunk.writeUInt32BE(crc32(chunk.subarray(4, 8 + packed.length)), 8 + packed.length);
+  return Buffer.concat([honest.subarray(0, 33), chunk, honest.subarray(honest.length - 12)]);
+}
 
 test("a stale save is a conflict that offers both versions, and keeping both loses nothing", async () => {
   const { context, page } = await painter(browser);

@@ -24,10 +24,10 @@ export async function seedDemo(database: Database, pool: RenderPool): Promise<vo
   ]);
   const account = (await createAccount(database, demoAccount)) ?? (await findByEmail(database, demoAccount.email));
   if (!account) throw new Error("the demo workshop could not be opened");
-  for (const [path, bytes] of demoPictures) await keepPicture(database, "tips", bytes, path);
+  for (const [path, bytes] of demoPictures) await keepPicture({ database, pool }, account.id, "tips", bytes, path);
   for (const { name, tags, credit, pictures, mapped, pick, pivot } of demoTips()) {
     const paths: string[] = [];
-    for (const bytes of pictures) paths.push(await keepPicture(database, "tips", bytes, name));
+    for (const bytes of pictures) paths.push(await keepPicture({ database, pool }, account.id, "tips", bytes, name));
     const shape = shapeOfSheets(paths, mapped, { pick, weights: paths.map(() => 1) });
     await keptTips.keep(
       database,
@@ -37,7 +37,7 @@ export async function seedDemo(database: Database, pool: RenderPool): Promise<vo
     );
   }
   for (const { name, tags, credit, picture, pxPerMm } of demoGrains()) {
-    const file = grainPathSchema.parse(await keepPicture(database, "grains", picture, name));
+    const file = grainPathSchema.parse(await keepPicture({ database, pool }, account.id, "grains", picture, name));
     await keptGrains.keep(database, account.id, { name, tags, credit, licence: "CC-BY-4.0" }, { file, pxPerMm });
   }
   const ids = await addBrushes(database, account.id, demoBrushes);

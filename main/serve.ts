@@ -4,7 +4,8 @@ import { demoAccount } from "@demo/account";
 import { readConfig } from "@server/config";
 import { connect } from "@server/database/connect";
 import { MigrationRefused, migrate } from "@server/database/migrate";
-import { createApp } from "@server/http/app";
+import { builtFiles, createApp } from "@server/http/app";
+import { HEADERS_TIMEOUT, REQUEST_TIMEOUT } from "@server/limits";
 import { RenderPool } from "@server/render/pool";
 import pino from "pino";
 import type { ServerBuild } from "react-router";
@@ -25,12 +26,15 @@ const pool = new RenderPool(new URL("./render-worker.js", import.meta.url));
 if (config.demo) await seedDemo(database, pool);
 const build = (await import(/* @vite-ignore */ new URL("../server/index.js", import.meta.url).href)) as ServerBuild;
 const server = createServer(
+  { headersTimeout: HEADERS_TIMEOUT, requestTimeout: REQUEST_TIMEOUT },
   createApp({
     database,
     pool,
     demo: config.demo ? demoAccount.email : undefined,
+    proxies: config.proxies,
+    log,
     build,
-    client: new URL("../client/", import.meta.url),
+    files: builtFiles(new URL("../client/", import.meta.url)),
   }),
 );
 
@@ -40,6 +44,12 @@ process.stdout.write(
 );
 log.info({ port }, "serving");
 
+for (const kind of ["unhandledRejection", "uncaughtException"] as const)
+  process.on(kind, (error) => {
+    log.fatal({ err: error }, kind);
+    process.exitCode = 1;
+    void stop();
+  });
 for (const signal of ["SIGINT", "SIGTERM"] as const) process.once(signal, () => void stop());
 // Started by a script that may be killed: its end closes this input.
 if (process.env.BROSSE_WITH_PARENT === "1") process.stdin.on("end", () => void stop()).resume();
@@ -54,7 +64,7 @@ async function stop(): Promise<void> {
   server.closeAllConnections();
   await pool.close();
   await database.destroy();
-  process.exit(0);
+  process.exit();
 }
 
 /** Listens on the wanted port, or on the next free one. */

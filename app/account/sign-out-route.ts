@@ -6,7 +6,7 @@ import type { Route } from "./+types/sign-out-route";
 export async function action({ context, request }: Route.ActionArgs) {
   if (context.sessionToken) await closeSession(context.database, context.sessionToken);
   return redirect("/", {
-    headers: { "Set-Cookie": sessionCookie(undefined, new URL(request.url).protocol === "https:") },
+    headers: { "Set-Cookie": await sessionCookie(undefined, new URL(request.url).protocol === "https:") },
   });
 }
 

@@ -3,6 +3,7 @@ import { createAccount } from "@server/accounts/repository";
 import { data, redirect } from "react-router";
 import { z } from "zod";
 import { safeTarget } from "~/http/answers";
+import { readForm } from "~/http/read-request.server";
 import { enter } from "~/http/session.server";
 import type { Route } from "./+types/sign-up-route";
 
@@ -18,7 +19,7 @@ export function loader({ context, request }: Route.LoaderArgs) {
 }
 
 export async function action({ context, request }: Route.ActionArgs) {
-  const given = form.safeParse(Object.fromEntries(await request.formData()));
+  const given = form.safeParse(Object.fromEntries(await readForm(request)));
   if (!given.success)
     return data(
       { field: String(given.error.issues[0].path[0]), fault: firstFault(given.error).replace(/^\w+: /, "") },

@@ -1,9 +1,10 @@
 import { BrushError, parseBrush } from "@core/brush";
-import { addBrushes, findBrush, findMadeFrom, listNames, markMadeFrom, saveBrush } from "@server/brushes/repository";
+import { addMadeFrom, findBrush, findMadeFrom, listNames, saveBrush } from "@server/brushes/repository";
 import { missingPicture } from "@server/images/pictures";
 import { data } from "react-router";
 import { z } from "zod";
 import { needAccount, notFound } from "~/http/answers";
+import { readJson } from "~/http/read-request.server";
 import type { Route } from "./+types/route";
 import { NOTE_LENGTH } from "./state/note-length";
 
@@ -28,7 +29,7 @@ const save = z.discriminatedUnion("act", [
 /** Saves the brush as its next revision, or as a new brush beside it. */
 export async function action({ params, context, request }: Route.ActionArgs) {
   const account = needAccount(context, request);
-  const asked = save.safeParse(await request.json().catch(() => undefined));
+  const asked = save.safeParse(await readJson(request));
   if (!asked.success) return data({ kind: "fault" as const, fault: "The request could not be read." }, { status: 400 });
   try {
     const brush = parseBrush(asked.data.brush);
@@ -39,8 +40,9 @@ export async function action({ params, context, request }: Route.ActionArgs) {
         { status: 400 },
       );
     if (asked.data.act === "save-new") {
-      const [id] = await addBrushes(context.database, account.id, [brush]);
-      await markMadeFrom(context.database, account.id, id, { id: params.id, revision: asked.data.from });
+      const from = { id: params.id, revision: asked.data.from };
+      const id = await addMadeFrom(context.database, account.id, brush, from);
+      if (!id) throw notFound("brush");
       return { kind: "made" as const, id, name: brush.name };
     }
     const result = await saveBrush(context.database, account.id, params.id, asked.data.from, brush, asked.data.note);

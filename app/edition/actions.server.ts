@@ -20,6 +20,6 @@ export async function action({ params, context, request }: Route.ActionArgs) {
   const account = needAccount(context, request);
   const bytes = await packageBytes(context.database, params.id);
   if (!bytes) throw notFound("edition");
-  const { ids } = await takePackage(context.database, account.id, bytes);
+  const { ids } = await takePackage(context, account.id, bytes);
   return redirect(`/shelf?${new URLSearchParams(ids.map((id) => ["new", id]))}`);
 }

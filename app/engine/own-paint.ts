@@ -46,7 +46,7 @@ interface OwnStep {
   readonly after: Reservoir;
 }
 
-const names = { stroke: "my stroke", fill: "filling a layer", clear: "clearing my strokes" } as const;
+const names = { stroke: "my last stroke", fill: "filling a layer", clear: "clearing my strokes" } as const;
 
 /** So much can be taken back by putting tiles back; what is older is taken back by painting the rest anew. */
 const LIMITS = { steps: 500, bytes: 256 << 20 };

@@ -13,7 +13,16 @@ export function needAccount(context: AppLoadContext, request: Request): Account 
 /** Where to go after signing in: only a path of this site. */
 export function safeTarget(request: Request): string {
   const to = new URL(request.url).searchParams.get("to") ?? "";
-  return /^\/(?![/\\])/.test(to) ? to : "/shelf";
+  // As a browser reads it: control characters fall away, and a backslash is a slash.
+  const here = "https://brosse.invalid";
+  const target = URL.canParse(to, here) ? new URL(to, here) : undefined;
+  if (!/^\/[^/\\]/.test(to) || target?.origin !== here) return "/shelf";
+  return `${target.pathname}${target.search}${target.hash}`;
+}
+
+/** A whole number from 1 in an address; undefined for anything else. */
+export function numberOf(text: string): number | undefined {
+  return /^[1-9]\d{0,8}$/.test(text) ? Number(text) : undefined;
 }
 
 /** The answer for what does not exist or is another's: the two are not told apart. */

@@ -10,5 +10,7 @@ export async function enter(
   to: string,
 ): Promise<Response> {
   const token = await openSession(context.database, accountId);
-  return redirect(to, { headers: { "Set-Cookie": sessionCookie(token, new URL(request.url).protocol === "https:") } });
+  return redirect(to, {
+    headers: { "Set-Cookie": await sessionCookie(token, new URL(request.url).protocol === "https:") },
+  });
 }

@@ -9,7 +9,11 @@ export const draftSchema = z.object({
   credits: z.string().max(1000),
   brushes: z
     .array(z.object({ id: z.string().max(16), group: z.string().trim().max(60) }))
-    .max(200, "a set holds 200 brushes at most"),
+    .max(200, "a set holds 200 brushes at most")
+    .refine(
+      (brushes) => new Set(brushes.map(({ id }) => id)).size === brushes.length,
+      "a brush stands in a set once only",
+    ),
 });
 
 export type Draft = z.infer<typeof draftSchema>;

@@ -6,6 +6,7 @@ import { findSet } from "@server/sets/repository";
 import { data } from "react-router";
 import { z } from "zod";
 import { needAccount, notFound } from "~/http/answers";
+import { readForm } from "~/http/read-request.server";
 import type { Route } from "./+types/grain-route";
 
 const { low, high } = groundQualities.grainScale;
@@ -17,7 +18,7 @@ const askSchema = z.strictObject({
 /** Gives a set's brushes one grain. */
 export async function action({ params, context, request }: Route.ActionArgs) {
   const account = needAccount(context, request);
-  const asked = askSchema.safeParse(Object.fromEntries(await request.formData()));
+  const asked = askSchema.safeParse(Object.fromEntries(await readForm(request)));
   if (!asked.success) return data({ fault: firstFault(asked.error) }, { status: 400 });
   const set = await findSet(context.database, account.id, params.id);
   if (!set) throw notFound("set");

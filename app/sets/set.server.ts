@@ -5,6 +5,7 @@ import { editionsOfSet } from "@server/editions/repository";
 import { findSet, saveSet } from "@server/sets/repository";
 import { data, redirect } from "react-router";
 import { needAccount, notFound } from "~/http/answers";
+import { readJson } from "~/http/read-request.server";
 import type { Route } from "./+types/set-route";
 import { askSchema } from "./draft";
 
@@ -22,7 +23,7 @@ export async function loader({ params, context, request }: Route.LoaderArgs) {
 /** Saves the set; publishing saves first, so that what is seen is what goes out. */
 export async function action({ params, context, request }: Route.ActionArgs) {
   const account = needAccount(context, request);
-  const asked = askSchema.safeParse(await request.json().catch(() => undefined));
+  const asked = askSchema.safeParse(await readJson(request));
   if (!asked.success)
     return data({ kind: "fault" as const, fault: firstFault(asked.error).replace(/^[\w.]+: /, "") }, { status: 400 });
   const { from, draft } = asked.data;

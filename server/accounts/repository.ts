@@ -42,7 +42,7 @@ export async function findByPassword(
     .where({ email: email.toLowerCase() })
     .first("id", "email", "studio", "password_hash");
   const right = await verifyPassword(row?.password_hash, password);
-  return right ? { id: row.id, email: row.email, studio: row.studio } : undefined;
+  return row && right ? { id: row.id, email: row.email, studio: row.studio } : undefined;
 }
 
 export async function findByEmail(database: Database, email: string): Promise<Account | undefined> {

@@ -53,7 +53,10 @@ export async function listBrushes(database: Database, accountId: string): Promis
 
 /** One brush of this account; undefined when there is none or it is another's. */
 export async function findBrush(database: Database, accountId: string, id: string): Promise<KeptBrush | undefined> {
-  const row: Row | undefined = await newest(database).where({ account_id: accountId, "brushes.id": id }).first(fields);
+  const row: Row | undefined = await newest(database)
+    .where({ account_id: accountId })
+    .where("brushes.id", id)
+    .first(fields);
   return row && kept(row);
 }
 
@@ -110,19 +113,24 @@ export async function findMadeFrom(database: Database, accountId: string, id: st
   const row = await database("brushes")
     .where({ account_id: accountId, id })
     .first("made_from_id", "made_from_revision");
-  return row?.made_from_id ? findRevision(database, accountId, row.made_from_id, row.made_from_revision) : undefined;
+  return row?.made_from_id && row.made_from_revision !== null
+    ? findRevision(database, accountId, row.made_from_id, row.made_from_revision)
+    : undefined;
 }
 
-/** Remembers that a brush was made from another's revision, both of this account. */
-export async function markMadeFrom(
+/** Puts a brush that was made from a revision of another one on the same shelf, and remembers that. Undefined when there is no such revision. */
+export async function addMadeFrom(
   database: Database,
   accountId: string,
-  id: string,
+  brush: Brush,
   from: { readonly id: string; readonly revision: number },
-): Promise<void> {
-  await database("brushes")
-    .where({ account_id: accountId, id })
-    .update({ made_from_id: from.id, made_from_revision: from.revision });
+): Promise<string | undefined> {
+  if (!(await findRevision(database, accountId, from.id, from.revision))) return undefined;
+  return database.transaction(async (change) => {
+    const [id] = await addBrushes(change, accountId, [brush]);
+    await change("brushes").where({ id }).update({ made_from_id: from.id, made_from_revision: from.revision });
+    return id;
+  });
 }
 
 /** Puts new brushes at the top of a shelf, in the given order; all or none. */

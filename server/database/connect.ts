@@ -1,4 +1,5 @@
 import knex, { type Knex } from "knex";
+import "./tables";
 
 export type Database = Knex;
 
@@ -18,6 +19,10 @@ export function connect(url: string): Database {
     },
     pool: { min: 0, max: 10 },
     // Standard output belongs to the process's own answers.
-    log: { warn: console.error, error: console.error, deprecate: console.error, debug: console.error },
+    log: { warn: told, error: told, deprecate: told, debug: told },
   });
+}
+
+function told(message: unknown): void {
+  process.stderr.write(`${typeof message === "string" ? message : JSON.stringify(message)}\n`);
 }

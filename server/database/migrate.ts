@@ -4,6 +4,7 @@ import * as first from "./migrations/0001-first";
 import * as madeFrom from "./migrations/0002-made-from";
 import * as tips from "./migrations/0003-tips";
 import * as grains from "./migrations/0004-grains";
+import * as signInTries from "./migrations/0005-sign-in-tries";
 
 /** A step to a newer schema. */
 interface Step {
@@ -17,6 +18,7 @@ const steps: Record<string, Step> = {
   "0002-made-from": madeFrom,
   "0003-tips": tips,
   "0004-grains": grains,
+  "0005-sign-in-tries": signInTries,
 };
 
 const LOCK = "brosse_migrate";

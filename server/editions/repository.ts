@@ -1,5 +1,6 @@
 import { createHash } from "node:crypto";
 import { type SetPackage, unpack } from "@core/formats/package";
+import { LRUCache } from "lru-cache";
 import type { Database } from "../database/connect";
 import { newId } from "../identifier";
 
@@ -43,7 +44,7 @@ function entry(row: Row): EditionEntry {
 }
 
 function entries(database: Database) {
-  return database("editions").select(
+  return database("editions").select<Row[]>([
     "id",
     "set_id",
     "version",
@@ -53,19 +54,19 @@ function entries(database: Database) {
     "specimen_sha256",
     "published_at",
     database.raw("length(package) as bytes"),
-  );
+  ]);
 }
 
 export async function listEditions(database: Database): Promise<EditionEntry[]> {
-  return ((await entries(database).orderBy("published_at", "desc").limit(200)) as Row[]).map(entry);
+  return (await entries(database).orderBy("published_at", "desc").limit(200)).map(entry);
 }
 
 export async function editionsOfSet(database: Database, setId: string): Promise<EditionEntry[]> {
-  return ((await entries(database).where({ set_id: setId }).orderBy("published_at", "desc")) as Row[]).map(entry);
+  return (await entries(database).where({ set_id: setId }).orderBy("published_at", "desc")).map(entry);
 }
 
 export async function findEdition(database: Database, id: string): Promise<EditionEntry | undefined> {
-  const row: Row | undefined = await entries(database).where({ id }).first();
+  const [row] = await entries(database).where({ id });
   return row && entry(row);
 }
 
@@ -75,18 +76,19 @@ export async function packageBytes(database: Database, id: string): Promise<Uint
   return row?.package;
 }
 
-const opened = new Map<string, SetPackage>();
-const OPENED = 32;
+/** Editions' contents, for a while: their bytes never change. */
+const opened = new LRUCache<string, SetPackage>({
+  maxSize: 128 << 20,
+  sizeCalculation: ({ files }) => [...files.values()].reduce((sum, file) => sum + file.length, 1024),
+});
 
-/** What an edition holds; kept in memory for a while, for its bytes never change. */
+/** What an edition holds. */
 export async function editionPackage(database: Database, edition: EditionEntry): Promise<SetPackage> {
   const known = opened.get(edition.packageSha256);
   if (known) return known;
   const bytes = await packageBytes(database, edition.id);
   if (!bytes) throw new Error(`edition ${edition.id} has no package`);
   const content = unpack(bytes);
-  const oldest = opened.keys().next().value;
-  if (opened.size >= OPENED && oldest) opened.delete(oldest);
   opened.set(edition.packageSha256, content);
   return content;
 }

@@ -1,22 +1,25 @@
 import { renamePictures } from "@core/brush";
-import { unpack } from "@core/formats/package";
+import type { SetPackage } from "@core/formats/package";
 import { addBrushes } from "../brushes/repository";
 import type { Database } from "../database/connect";
-import { keepPicture, pictureFolders } from "../images/pictures";
+import { transactionRetried } from "../database/retry";
+import { keepChecked } from "../images/pictures";
 
-/** Puts a package's brushes on a shelf. Throws a FormatError with one clear line, and then nothing has changed. */
+/** What reads packages. */
+export interface PackageReader {
+  /** @throws FormatError */
+  unpack(bytes: Uint8Array, accountId: string): Promise<SetPackage>;
+}
+
+/** Puts a package's brushes on a shelf. @throws FormatError with one clear line, and then nothing has changed */
 export async function takePackage(
-  database: Database,
+  { database, pool }: { readonly database: Database; readonly pool: PackageReader },
   accountId: string,
   bytes: Uint8Array,
 ): Promise<{ ids: string[]; name: string; version: string }> {
-  const { set, brushes, files } = unpack(bytes);
-  const ids = await database.transaction(async (change) => {
-    const kept = new Map<string, string>();
-    for (const [path, content] of files) {
-      const folder = pictureFolders.find((name) => path.startsWith(`${name}/`));
-      if (folder) kept.set(path, await keepPicture(change, folder, content, path));
-    }
+  const { set, brushes, files } = await pool.unpack(bytes, accountId);
+  const ids = await transactionRetried(database, async (change) => {
+    const kept = await keepChecked(change, files);
     const inOrder = set.brushes.flatMap(({ file }) => {
       const brush = brushes.get(file);
       return brush ? [renamePictures(brush, kept)] : [];

@@ -1,3 +1,4 @@
+import type { Logger } from "pino";
 import type { Account } from "../accounts/repository";
 import type { Database } from "../database/connect";
 import type { RenderPool } from "../render/pool";
@@ -12,6 +13,9 @@ export interface BrosseContext {
   /** The address of the demo workshop’s account, where this server shows one. */
   readonly demo: string | undefined;
   readonly nonce: string;
+  readonly log: Logger;
+  /** Where the request comes from, as far as it is known. */
+  readonly address: string;
 }
 
 declare module "react-router" {

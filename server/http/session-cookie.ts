@@ -1,18 +1,21 @@
+import { createCookie } from "react-router";
 import { SESSION_SECONDS } from "../accounts/repository";
 
 const NAME = "brosse_session";
+/** How a session's secret is written: what else stands in a cookie is none of ours. */
+const TOKEN = /^[\w-]{43}$/;
+
+function cookie(secure: boolean) {
+  return createCookie(NAME, { path: "/", httpOnly: true, sameSite: "lax", secure });
+}
 
 /** The session's secret from a Cookie header. */
-export function readSessionCookie(header: string | undefined | null): string | undefined {
-  for (const part of (header ?? "").split(";")) {
-    const [name, value] = part.trim().split("=");
-    if (name === NAME && value && /^[\w-]{20,100}$/.test(value)) return value;
-  }
-  return undefined;
+export async function readSessionCookie(header: string | undefined): Promise<string | undefined> {
+  const value: unknown = await cookie(false).parse(header ?? null);
+  return typeof value === "string" && TOKEN.test(value) ? value : undefined;
 }
 
 /** The Set-Cookie header that opens a session, or closes it when there is no token. */
-export function sessionCookie(token: string | undefined, secure: boolean): string {
-  const life = token ? SESSION_SECONDS : 0;
-  return `${NAME}=${token ?? ""}; Path=/; HttpOnly; SameSite=Lax; Max-Age=${life}${secure ? "; Secure" : ""}`;
+export function sessionCookie(token: string | undefined, secure: boolean): Promise<string> {
+  return cookie(secure).serialize(token ?? "", { maxAge: token ? SESSION_SECONDS : 0 });
 }

@@ -1,10 +1,6 @@
 import { type Brush, brushPictures } from "@core/brush";
-import { readTipPicture } from "@core/formats/png/tip-picture";
 import type { Database } from "../database/connect";
-import { keepImage } from "./repository";
-
-/** The most bytes of one picture that a tip or a grain is made of. */
-export const MAX_PICTURE_BYTES = 48 << 20;
+import { keepImage, sha256Of } from "./repository";
 
 /** What pictures are for; also the folder of their paths. */
 export const pictureFolders = ["tips", "grains"] as const;
@@ -16,15 +12,41 @@ function hashOf(path: string): string {
   return path.slice(path.indexOf("/") + 1, -".png".length);
 }
 
-/** Keeps a picture and answers with the path by which brushes name it. Throws a FormatError when nothing can be made of it. */
+/** What decodes a picture to see that it is one. */
+export interface PictureReader {
+  /** @throws FormatError */
+  readPicture(job: { readonly bytes: Uint8Array; readonly what: string }, accountId: string): Promise<unknown>;
+}
+
+/** Keeps a picture of an account and answers with the path by which brushes name it. @throws FormatError when nothing can be made of it */
 export async function keepPicture(
-  database: Database,
+  { database, pool }: { readonly database: Database; readonly pool: PictureReader },
+  accountId: string,
   folder: PictureFolder,
   bytes: Uint8Array,
   what: string,
 ): Promise<string> {
-  readTipPicture(bytes, what);
+  await pool.readPicture({ bytes, what }, accountId);
   return `${folder}/${await keepImage(database, bytes, what)}.png`;
+}
+
+/**
+ * Keeps pictures that were checked, by their paths, and answers with the paths by which brushes name them. Always in one
+ * order, that of their hashes: so two that keep the same ones at once do not wait for one another.
+ */
+export async function keepChecked(
+  change: Database,
+  files: ReadonlyMap<string, Uint8Array>,
+): Promise<Map<string, string>> {
+  const pictures = [...files].flatMap(([path, bytes]) => {
+    const folder = pictureFolders.find((name) => path.startsWith(`${name}/`));
+    return folder ? [{ path, folder, bytes, sha256: sha256Of(bytes) }] : [];
+  });
+  pictures.sort((a, b) => (a.sha256 < b.sha256 ? -1 : 1));
+  const kept = new Map<string, string>();
+  for (const { path, folder, bytes } of pictures)
+    kept.set(path, `${folder}/${await keepImage(change, bytes, path)}.png`);
+  return kept;
 }
 
 /** The bytes of all pictures that some brushes name, by path; those that are not kept are left out. */

@@ -1,13 +1,17 @@
 import { createHash } from "node:crypto";
-import { readPng } from "@core/formats/png/png";
+import { pngSize } from "@core/formats/png/chunks";
 import type { Database } from "../database/connect";
 
-/** Keeps a PNG once, by the SHA-256 of its bytes, and answers with that. Throws a FormatError when it is none. */
+/** The name of some bytes: their SHA-256. */
+export function sha256Of(bytes: Uint8Array): string {
+  return createHash("sha256").update(bytes).digest("hex");
+}
+
+/** Keeps a PNG that was checked once, by the SHA-256 of its bytes, and answers with that. */
 export async function keepImage(database: Database, bytes: Uint8Array, what: string): Promise<string> {
-  const { width, height } = readPng(bytes, what);
-  const sha256 = createHash("sha256").update(bytes).digest("hex");
+  const sha256 = sha256Of(bytes);
   await database("images")
-    .insert({ sha256, bytes: Buffer.from(bytes), width, height })
+    .insert({ sha256, bytes: Buffer.from(bytes), ...pngSize(bytes, what) })
     .onConflict("sha256")
     .ignore();
   return sha256;

@@ -1,5 +1,6 @@
 import { type Brush, brushPictures, brushText, parseBrush } from "@core/brush";
 import { hexToRgb } from "@core/colour/srgb";
+import { FormatError } from "@core/formats/fault";
 import { writeRgba } from "@core/formats/png/png";
 import { readTipPicture } from "@core/formats/png/tip-picture";
 import { stripHand } from "@core/hand/proof";
@@ -51,4 +52,36 @@ export function paintStrip({ brush, width, height, colour, tips }: StripJob): Ui
     pictures: new Map([...tips].map(([path, bytes]) => [path, readTipPicture(bytes, path)])),
   });
   return writeRgba(pixels, width, height);
+}
+
+/** A picture that came from outside. */
+export interface PictureJob {
+  readonly bytes: Uint8Array;
+  /** What it is called in what is said of it. */
+  readonly what: string;
+}
+
+/** px */
+export interface Sides {
+  readonly width: number;
+  readonly height: number;
+}
+
+/** What comes back from a thread: what was made, or why what came from outside cannot be used. */
+export type Outcome<T> = { readonly made: T } | { readonly fault: string };
+
+/** What was made. @throws FormatError where what came from outside cannot be used */
+export function unwrapped<T>(outcome: Outcome<T>): T {
+  if ("fault" in outcome) throw new FormatError(outcome.fault);
+  return outcome.made;
+}
+
+/** What some work makes, or why what came from outside cannot be used: errors lose their kind between threads. */
+export function outcomeOf<T>(work: () => T): Outcome<T> {
+  try {
+    return { made: work() };
+  } catch (error) {
+    if (error instanceof FormatError) return { fault: error.message };
+    throw error;
+  }
 }

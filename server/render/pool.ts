@@ -1,19 +1,12 @@
 import { availableParallelism } from "node:os";
-import { Worker } from "node:worker_threads";
-import type { StripJob } from "./job";
-
-interface Waiting {
-  readonly resolve: (png: Uint8Array) => void;
-  readonly reject: (error: Error) => void;
-}
-
-interface Answer {
-  readonly id: number;
-  readonly png?: Uint8Array;
-  readonly fault?: string;
-}
-
-const KEPT = 1000;
+import { fileURLToPath } from "node:url";
+import type { SetPackage } from "@core/formats/package";
+import { pngSize } from "@core/formats/png/chunks";
+import { LRUCache } from "lru-cache";
+import type { Piscina } from "piscina";
+import { MOST_QUEUED, PACKAGE_TIMEOUT, PICTURE_TIMEOUT, PIXELS_IN_FLIGHT, STRIP_TIMEOUT } from "../limits";
+import { Allowance } from "./allowance";
+import { type Outcome, type PictureJob, type Sides, type StripJob, unwrapped } from "./job";
 
 /** What paints strips. */
 export interface StripPainter {
@@ -21,68 +14,95 @@ export interface StripPainter {
   strip(job: StripJob): Promise<Uint8Array>;
 }
 
-/** Paints strips in worker threads and keeps the newest of them. */
-export class RenderPool implements StripPainter {
-  private readonly workers: { thread: Worker; waiting: Map<number, Waiting> }[] = [];
-  private readonly kept = new Map<string, Promise<Uint8Array>>();
-  private count = 0;
+/** The most bytes of strips that are kept. */
+const KEPT_BYTES = 64 << 20;
+/** How long a thread waits for more to do, ms: starting one costs more than keeping it. */
+const IDLE = 60_000;
 
-  constructor(private readonly script: URL) {}
+/** Work that does not fit into the time it may take, or for which too much waits already. */
+export class PoolBusy extends Error {}
+
+/**
+ * Does what takes long in threads: paints strips and keeps the newest of them, and reads what came from outside. A thread
+ * whose work takes too long is ended.
+ */
+export class RenderPool implements StripPainter {
+  /** Made when there is first something to do, so that a start costs less. */
+  private threads: Promise<Piscina> | undefined;
+  private readonly kept = new LRUCache<string, Uint8Array>({
+    maxSize: KEPT_BYTES,
+    sizeCalculation: (png) => png.length,
+  });
+  /** What each account has had read to it at this moment, px. */
+  private readonly reading = new Allowance(PIXELS_IN_FLIGHT);
+  /** Strips that are being painted: whoever asks for one of them waits for the same. */
+  private readonly painting = new Map<string, Promise<Uint8Array>>();
+
+  /** @param script see `worker.ts` */
+  constructor(
+    private readonly script: URL,
+    private readonly maxThreads = availableParallelism(),
+  ) {}
 
   strip(job: StripJob): Promise<Uint8Array> {
     // The brush names its pictures by what they hold, so they need not be in the key.
     const key = JSON.stringify([job.brush, job.width, job.height, job.colour]);
     const known = this.kept.get(key);
-    if (known) {
-      this.kept.delete(key);
-      this.kept.set(key, known);
-      return known;
-    }
-    const painting = this.paint(job);
-    this.kept.set(key, painting);
-    painting.catch(() => this.kept.delete(key));
-    const oldest = this.kept.keys().next().value;
-    if (this.kept.size > KEPT && oldest) this.kept.delete(oldest);
+    if (known) return Promise.resolve(known);
+    const present = this.painting.get(key);
+    if (present) return present;
+    const painting = this.run<Uint8Array>("strip", job, STRIP_TIMEOUT)
+      .then((png) => {
+        this.kept.set(key, png);
+        return png;
+      })
+      .finally(() => this.painting.delete(key));
+    this.painting.set(key, painting);
     return painting;
   }
 
+  /** Decodes a picture that a tip or a grain is made of, to see that it is one. @throws FormatError, AllowanceSpent, PoolBusy */
+  async readPicture(job: PictureJob, accountId: string): Promise<Sides> {
+    const { width, height } = pngSize(job.bytes, job.what);
+    const pixels = Math.min(width * height, PIXELS_IN_FLIGHT);
+    return this.reading.during(accountId, pixels, () => this.run("picture", job, PICTURE_TIMEOUT));
+  }
+
+  /** Reads a package and checks everything in it. @throws FormatError, AllowanceSpent, PoolBusy */
+  unpack(bytes: Uint8Array, accountId: string): Promise<SetPackage> {
+    return this.reading.during(accountId, PIXELS_IN_FLIGHT / 2, () => this.run("unpack", bytes, PACKAGE_TIMEOUT));
+  }
+
   async close(): Promise<void> {
-    await Promise.all(this.workers.map(({ thread }) => thread.terminate()));
+    await (await this.threads)?.destroy();
   }
 
-  private paint(job: StripJob): Promise<Uint8Array> {
-    const id = this.count++;
-    const worker = this.leastBusy();
-    return new Promise((resolve, reject) => {
-      worker.waiting.set(id, { resolve, reject });
-      worker.thread.postMessage({ id, job });
+  private async start(): Promise<Piscina> {
+    const { Piscina: Threads } = await import("piscina");
+    const filename = fileURLToPath(this.script);
+    const threads = new Threads({
+      filename,
+      minThreads: 0,
+      maxThreads: this.maxThreads,
+      maxQueue: MOST_QUEUED,
+      idleTimeout: IDLE,
     });
+    // A thread that breaks outside of its work: whoever waits for it is told by their own promise.
+    threads.on("error", () => undefined);
+    return threads;
   }
 
-  private leastBusy() {
-    const idle = this.workers.find((w) => w.waiting.size === 0);
-    if (idle) return idle;
-    if (this.workers.length < availableParallelism()) return this.hire();
-    return this.workers.reduce((a, b) => (a.waiting.size <= b.waiting.size ? a : b));
-  }
-
-  private hire() {
-    const thread = new Worker(this.script);
-    const waiting = new Map<number, Waiting>();
-    const worker = { thread, waiting };
-    thread.on("message", ({ id, png, fault }: Answer) => {
-      const asked = waiting.get(id);
-      waiting.delete(id);
-      if (png) asked?.resolve(png);
-      else asked?.reject(new Error(fault));
-    });
-    thread.on("error", (error) => {
-      for (const asked of waiting.values()) asked.reject(error);
-      waiting.clear();
-      this.workers.splice(this.workers.indexOf(worker), 1);
-    });
-    thread.unref();
-    this.workers.push(worker);
-    return worker;
+  private async run<T>(name: string, job: unknown, timeout: number): Promise<T> {
+    const signal = AbortSignal.timeout(timeout);
+    try {
+      this.threads ??= this.start();
+      const outcome: Outcome<T> = await (await this.threads).run(job, { name, signal });
+      return unwrapped(outcome);
+    } catch (error) {
+      if (signal.aborted) throw new PoolBusy("This takes longer than it may; nothing was changed.");
+      if (error instanceof Error && /queue is at limit/i.test(error.message))
+        throw new PoolBusy("Too much is being done at this moment; try again in a minute.");
+      throw error;
+    }
   }
 }

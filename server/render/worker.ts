@@ -1,10 +1,15 @@
-import { parentPort } from "node:worker_threads";
-import { paintStrip, type StripJob } from "./job";
+import { unpack as unpackSet } from "@core/formats/package";
+import { readTipPicture } from "@core/formats/png/tip-picture";
+import { outcomeOf, type PictureJob, paintStrip, type StripJob } from "./job";
 
-parentPort?.on("message", ({ id, job }: { id: number; job: StripJob }) => {
-  try {
-    parentPort?.postMessage({ id, png: paintStrip(job) });
-  } catch (error) {
-    parentPort?.postMessage({ id, fault: error instanceof Error ? error.message : String(error) });
-  }
-});
+// What a thread of the pool can be asked to do, by its name there.
+
+export const strip = (job: StripJob) => outcomeOf(() => paintStrip(job));
+
+export const picture = ({ bytes, what }: PictureJob) =>
+  outcomeOf(() => {
+    const { width, height } = readTipPicture(bytes, what);
+    return { width, height };
+  });
+
+export const unpack = (bytes: Uint8Array) => outcomeOf(() => unpackSet(bytes));

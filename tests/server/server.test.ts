@@ -1,4 +1,5 @@
 import { shapeOfSheets } from "@core/desk/tip/sheet";
+import { pack, unpack } from "@core/formats/package";
 import { writeRgba } from "@core/formats/png/png";
 import { grainOf } from "@core/ground/grain";
 import { closeSession, createAccount, findByPassword, findBySession, openSession } from "@server/accounts/repository";
@@ -44,8 +45,8 @@ afterAll(async () => {
 describe("accounts", () => {
   test("a password is kept as argon2id and found again; a wrong one and an unknown address are not told apart", async () => {
     const account = await open();
-    const { password_hash } = await database("accounts").where({ id: account.id }).first("password_hash");
-    expect(password_hash).toMatch(/^\$argon2id\$v=19\$m=19456,t=2,p=1\$/);
+    const row = await database("accounts").where({ id: account.id }).first("password_hash");
+    expect(row?.password_hash).toMatch(/^\$argon2id\$v=19\$m=19456,t=2,p=1\$/);
     expect(await findByPassword(database, account.email.toUpperCase(), "long enough it is")).toEqual(account);
     expect(await findByPassword(database, account.email, "wrong")).toBeUndefined();
     expect(await findByPassword(database, "nobody@example.com", "long enough it is")).toBeUndefined();
@@ -255,7 +256,7 @@ describe("sets and editions", () => {
     expect(after && before && Buffer.compare(Buffer.from(before), Buffer.from(after))).toBe(0);
     expect((await findEdition(database, publication.id))?.bytes).toBe(before?.length);
     const painter = await open();
-    if (before) await takePackage(database, painter.id, before);
+    if (before) await takePackage({ database, pool }, painter.id, before);
     const shelf = await listBrushes(database, painter.id);
     expect(shelf.map((k) => [k.brush, k.origin])).toEqual([
       [brushOf({ name: "Two", tip: { size: 20 } }), "Fascia 1.0.0, Quayside Signworks"],
@@ -263,11 +264,46 @@ describe("sets and editions", () => {
     ]);
   });
 
+  test("packages that share pictures are all taken when many come at once, in whatever order they have them", async () => {
+    const shades = Array.from({ length: 12 }, (_, n) =>
+      writeRgba(new Uint8ClampedArray(16 * 16 * 4).fill(20 * n + (count % 7)), 16, 16),
+    );
+    const packageOf = (order: readonly number[]) => {
+      const brushes = new Map(
+        order.map((n) => [
+          `brushes/b${n}.json`,
+          brushOf({ name: `B${n}`, tip: { shape: { kind: "image", pictures: [{ file: `tips/p${n}.png` }] } } }),
+        ]),
+      );
+      const files = new Map(order.map((n) => [`tips/p${n}.png`, shades[n]]));
+      const set = {
+        format: "brosse-set",
+        level: 1,
+        name: "S",
+        version: "1.0.0",
+        studio: "A",
+        licence: "CC0-1.0",
+        notes: "",
+        credits: "",
+        brushes: [...brushes.keys()].map((file) => ({ file, group: "" })),
+      } as const;
+      return pack({ set: { ...set, brushes: [...set.brushes] }, brushes, files });
+    };
+    const forward = packageOf(shades.map((_, n) => n));
+    const backward = packageOf(shades.map((_, n) => shades.length - 1 - n));
+    const takers = await Promise.all(Array.from({ length: 16 }, () => open()));
+    const reading = { unpack: async (bytes: Uint8Array) => unpack(bytes) };
+    const taken = await Promise.all(
+      takers.map((taker, n) => takePackage({ database, pool: reading }, taker.id, n % 2 ? forward : backward)),
+    );
+    expect(taken.every(({ ids }) => ids.length === shades.length)).toBe(true);
+  });
+
   test("a bad package leaves the shelf as it was", async () => {
     const { account, publication } = await published();
     if ("fault" in publication) throw new Error(publication.fault);
     const bytes = await packageBytes(database, publication.id);
-    await expect(takePackage(database, account.id, bytes?.slice(0, 700) ?? new Uint8Array())).rejects.toThrow(
+    await expect(takePackage({ database, pool }, account.id, bytes?.slice(0, 700) ?? new Uint8Array())).rejects.toThrow(
       /damaged/,
     );
     expect(await listBrushes(database, account.id)).toHaveLength(2);

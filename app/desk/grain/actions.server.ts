@@ -1,16 +1,15 @@
-import { FormatError } from "@core/formats/fault";
 import { grainPathSchema } from "@core/ground/grain";
 import { groundQualities, plainGroundOf } from "@core/ground/model";
 import { findBrush, listNames, saveBrush } from "@server/brushes/repository";
 import { grainBodySchema, keptGrains } from "@server/grains/repository";
-import { keepPicture, MAX_PICTURE_BYTES } from "@server/images/pictures";
+import { keepPicture } from "@server/images/pictures";
 import { keptLabelSchema } from "@server/kept/kept-things";
 import { giveOneGrain, grainScaleOf } from "@server/sets/one-grain";
 import { findSet, listSets } from "@server/sets/repository";
 import { data, redirect } from "react-router";
 import { z } from "zod";
 import { needAccount } from "~/http/answers";
-import { readAsk } from "../shared/read-ask";
+import { faultOf, fileOf, readForm, readJsonText } from "~/http/read-request.server";
 import type { Route } from "./+types/route";
 
 const { low, high } = groundQualities.grainScale;
@@ -47,26 +46,23 @@ export async function loader({ context, request }: Route.LoaderArgs) {
 export async function action({ context, request }: Route.ActionArgs) {
   const account = needAccount(context, request);
   const { database } = context;
-  if (Number(request.headers.get("Content-Length") ?? 0) > MAX_PICTURE_BYTES)
-    return data({ fault: `The grain is larger than ${MAX_PICTURE_BYTES >> 20} MB.` }, { status: 413 });
-  const form = await request.formData();
-  const parsed = askSchema.safeParse(readAsk(form));
+  const form = await readForm(request);
+  const parsed = askSchema.safeParse(readJsonText(form.get("ask")));
   if (!parsed.success) return data({ fault: z.prettifyError(parsed.error) }, { status: 400 });
   const ask = parsed.data;
   if (ask.act === "forget")
     return (await keptGrains.forget(database, account.id, ask.id))
       ? { forgotten: ask.id }
       : data({ fault: "There is no such grain." }, { status: 404 });
-  const picture = form.get("picture");
-  if (!(picture instanceof File) || picture.size === 0)
-    return data({ fault: "There is no grain to keep yet." }, { status: 400 });
+  const picture = fileOf(form, "picture");
+  if (!picture) return data({ fault: "There is no grain to keep yet." }, { status: 400 });
   const set = ask.act === "give" ? await findSet(database, account.id, ask.set) : undefined;
   if (ask.act === "give" && !set) return data({ fault: "Choose one of your sets first." }, { status: 400 });
   const brush = ask.act === "use" ? await findBrush(database, account.id, ask.brush) : undefined;
   if (ask.act === "use" && !brush) return data({ fault: "Choose one of your brushes first." }, { status: 400 });
   try {
     const file = grainPathSchema.parse(
-      await keepPicture(database, "grains", new Uint8Array(await picture.arrayBuffer()), picture.name),
+      await keepPicture(context, account.id, "grains", new Uint8Array(await picture.arrayBuffer()), picture.name),
     );
     if (ask.act === "keep") {
       await keptGrains.keep(database, account.id, ask.label, { file, pxPerMm: ask.pxPerMm ?? null });
@@ -92,7 +88,7 @@ export async function action({ context, request }: Route.ActionArgs) {
       return data({ fault: "The brush was saved elsewhere at the same moment; try again." }, { status: 409 });
     return redirect(`/bench/${brush.id}`);
   } catch (error) {
-    if (error instanceof FormatError) return data({ fault: error.message }, { status: 400 });
-    throw error;
+    const { fault, status } = faultOf(error);
+    return data({ fault }, { status });
   }
 }

@@ -1,14 +1,13 @@
 import { shapeOfSheets } from "@core/desk/tip/sheet";
-import { FormatError } from "@core/formats/fault";
 import { MOST_PICTURES, picks } from "@core/tip/shape/shape";
 import { findBrush, listBrushes, saveBrush } from "@server/brushes/repository";
-import { keepPicture, MAX_PICTURE_BYTES } from "@server/images/pictures";
+import { keepPicture } from "@server/images/pictures";
 import { keptLabelSchema } from "@server/kept/kept-things";
 import { keptTips } from "@server/tips/repository";
 import { data, redirect } from "react-router";
 import { z } from "zod";
 import { needAccount } from "~/http/answers";
-import { readAsk } from "../shared/read-ask";
+import { faultOf, readForm, readJsonText } from "~/http/read-request.server";
 import type { Route } from "./+types/route";
 
 const halfLengths = z.number().min(-2).max(2);
@@ -40,10 +39,8 @@ export async function loader({ context, request }: Route.LoaderArgs) {
 export async function action({ context, request }: Route.ActionArgs) {
   const account = needAccount(context, request);
   const { database } = context;
-  if (Number(request.headers.get("Content-Length") ?? 0) > MAX_PICTURE_BYTES)
-    return data({ fault: `The tip is larger than ${MAX_PICTURE_BYTES >> 20} MB.` }, { status: 413 });
-  const form = await request.formData();
-  const ask = askSchema.safeParse(readAsk(form));
+  const form = await readForm(request);
+  const ask = askSchema.safeParse(readJsonText(form.get("ask")));
   if (!ask.success) return data({ fault: z.prettifyError(ask.error) }, { status: 400 });
   if (ask.data.act === "forget") {
     if (!(await keptTips.forget(database, account.id, ask.data.id)))
@@ -58,7 +55,7 @@ export async function action({ context, request }: Route.ActionArgs) {
   try {
     const paths: string[] = [];
     for (const file of files)
-      paths.push(await keepPicture(database, "tips", new Uint8Array(await file.arrayBuffer()), file.name));
+      paths.push(await keepPicture(context, account.id, "tips", new Uint8Array(await file.arrayBuffer()), file.name));
     const shape = shapeOfSheets(paths, ask.data.mapped, ask.data);
     if (ask.data.act === "keep") {
       await keptTips.keep(database, account.id, ask.data.label, { shape, pivot: ask.data.pivot });
@@ -78,7 +75,7 @@ export async function action({ context, request }: Route.ActionArgs) {
       return data({ fault: "The brush was saved elsewhere at the same moment; try again." }, { status: 409 });
     return redirect(`/bench/${kept.id}`);
   } catch (error) {
-    if (error instanceof FormatError) return data({ fault: error.message }, { status: 400 });
-    throw error;
+    const { fault, status } = faultOf(error);
+    return data({ fault }, { status });
   }
 }

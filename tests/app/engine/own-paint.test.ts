@@ -182,7 +182,7 @@ describe("own paint", () => {
     act(own, stroke);
     act(own, stroke);
     const painted = seen(surface);
-    expect([own.count, own.steps]).toEqual([2, { back: "my stroke", again: undefined }]);
+    expect([own.count, own.steps]).toEqual([2, { back: "my last stroke", again: undefined }]);
     own.clear();
     expect([own.count, own.steps.back]).toEqual([0, "clearing my strokes"]);
     own.clear();

@@ -1,0 +1,44 @@
+import { FormatError } from "@core/formats/fault";
+import { parseJson } from "@core/formats/json";
+import { MAX_JSON } from "@server/limits";
+import { AllowanceSpent } from "@server/render/allowance";
+import { PoolBusy } from "@server/render/pool";
+import { data } from "react-router";
+
+/** What a form sends. @throws a 400 where the request is no form */
+export async function readForm(request: Request): Promise<FormData> {
+  try {
+    return await request.formData();
+  } catch {
+    throw data("The request could not be read: it is no form.", { status: 400 });
+  }
+}
+
+/** What a request sends as JSON; undefined where it is none, or more or deeper than anything of ours. */
+export async function readJson(request: Request): Promise<unknown> {
+  return readJsonText(await request.text());
+}
+
+/** As `readJson`, of a text that stands in a form. */
+export function readJsonText(text: unknown): unknown {
+  try {
+    return typeof text === "string" ? parseJson(text, "request", MAX_JSON) : undefined;
+  } catch (error) {
+    if (error instanceof FormatError) return undefined;
+    throw error;
+  }
+}
+
+/** A file from a form; undefined where there is none, or an empty one. */
+export function fileOf(form: FormData, name: string): File | undefined {
+  const file = form.get(name);
+  return file instanceof File && file.size > 0 ? file : undefined;
+}
+
+/** What is answered where something from outside cannot be used, or not now. @throws whatever else went wrong */
+export function faultOf(error: unknown): { readonly fault: string; readonly status: 400 | 429 | 503 } {
+  if (error instanceof FormatError) return { fault: error.message, status: 400 };
+  if (error instanceof AllowanceSpent) return { fault: error.message, status: 429 };
+  if (error instanceof PoolBusy) return { fault: error.message, status: 503 };
+  throw error;
+}

@@ -1,0 +1,108 @@
+import type { LicenceId } from "@core/formats/package";
+
+/** The rows of every table, as the migrations make them; Knex types its queries by them. */
+
+interface AccountRow {
+  id: string;
+  email: string;
+  studio: string;
+  password_hash: string;
+  created_at: Date;
+}
+
+interface SessionRow {
+  token_hash: Buffer;
+  account_id: string;
+  expires_at: Date;
+}
+
+interface ImageRow {
+  sha256: string;
+  bytes: Buffer;
+  width: number;
+  height: number;
+}
+
+interface BrushRow {
+  id: string;
+  account_id: string;
+  name: string;
+  revision: number;
+  origin: string;
+  position: number;
+  changed_at: Date;
+  made_from_id: string | null;
+  made_from_revision: number | null;
+}
+
+interface RevisionRow {
+  brush_id: string;
+  number: number;
+  body: string;
+  note: string;
+  made_at: Date;
+}
+
+interface SetRow {
+  id: string;
+  account_id: string;
+  name: string;
+  licence: LicenceId;
+  notes: string;
+  credits: string;
+  revision: number;
+  changed_at: Date;
+}
+
+interface SetBrushRow {
+  set_id: string;
+  brush_id: string;
+  position: number;
+  group_name: string;
+}
+
+interface EditionRow {
+  id: string;
+  set_id: string;
+  version: string;
+  name: string;
+  studio: string;
+  package_sha256: string;
+  package: Buffer;
+  specimen_sha256: string;
+  published_at: Date;
+}
+
+/** Tips and grains that are kept. */
+interface KeptRow {
+  id: string;
+  account_id: string;
+  name: string;
+  tags: string;
+  credit: string;
+  licence: LicenceId;
+  body: string;
+  made_at: Date;
+}
+
+interface SignInTriesRow {
+  key_hash: Buffer;
+  tries: number;
+  last_at: Date;
+}
+
+declare module "knex/types/tables" {
+  interface Tables {
+    accounts: AccountRow;
+    sessions: SessionRow;
+    images: ImageRow;
+    brushes: BrushRow;
+    revisions: RevisionRow;
+    sets: SetRow;
+    set_brushes: SetBrushRow;
+    editions: EditionRow;
+    tips: KeptRow;
+    grains: KeptRow;
+    sign_in_tries: SignInTriesRow;
+  }
+}

@@ -1,0 +1,54 @@
+import { writeReadableStreamToWritable } from "@react-router/node";
+import type { Response as Answered, Request as Asked, RequestHandler } from "express";
+import { type AppLoadContext, createRequestHandler, type ServerBuild } from "react-router";
+
+/** Where the pages come from: a build, or whatever is newest while one develops. */
+export type PagesBuild = ServerBuild | (() => Promise<ServerBuild>);
+
+/**
+ * Lets the pages answer. What a request sends was read before, see `limitedBodies`.
+ * @param contextOf what loaders and actions are given
+ */
+export function answerPages(
+  build: PagesBuild,
+  contextOf: (asked: Asked, answered: Answered) => Promise<AppLoadContext>,
+): RequestHandler {
+  const handle = createRequestHandler(build, process.env.NODE_ENV);
+  return (asked, answered, next) => {
+    const answer = async () =>
+      send(answered, await handle(requestOf(asked, answered), await contextOf(asked, answered)));
+    answer().catch(next);
+  };
+}
+
+function requestOf(asked: Asked, answered: Answered): Request {
+  const headers = new Headers();
+  for (const [name, value] of Object.entries(asked.headers)) {
+    for (const one of Array.isArray(value) ? value : value === undefined ? [] : [value]) headers.append(name, one);
+  }
+  const gone = new AbortController();
+  answered.once("close", () => {
+    if (!answered.writableFinished) gone.abort();
+  });
+  // What stands in the Host header may be anything; what an address may not be is not taken from it.
+  const host = /^[\w.-]+(:\d{1,5})?$|^\[[\da-f:]+\](:\d{1,5})?$/i.test(asked.get("host") ?? "")
+    ? asked.get("host")
+    : "localhost";
+  return new Request(new URL(asked.originalUrl, `${asked.protocol}://${host}`), {
+    method: asked.method,
+    headers,
+    signal: gone.signal,
+    body: asked.method === "POST" ? new Uint8Array(answered.locals.body) : null,
+  });
+}
+
+async function send(answered: Answered, answer: Response): Promise<void> {
+  if (answered.destroyed) {
+    await answer.body?.cancel();
+    return;
+  }
+  answered.status(answer.status);
+  for (const [name, value] of answer.headers) answered.append(name, value);
+  if (answer.body) await writeReadableStreamToWritable(answer.body, answered);
+  else answered.end();
+}

@@ -1,0 +1,65 @@
+/** Every limit that the server puts on what comes from outside; formats have their own beside their readers in `core/formats`. */
+
+const KB = 1 << 10;
+const MB = 1 << 20;
+
+/** The most bytes of one picture that a tip or a grain is made of. */
+export const MAX_PICTURE_BYTES = 48 * MB;
+/** The most bytes of a package that is put on a shelf. */
+export const MAX_PACKAGE_BYTES = 64 * MB;
+/** What a form adds to the files in it. */
+const FORM = 64 * KB;
+
+/** How much a request may send, and how long that may take. */
+export interface BodyLimit {
+  readonly bytes: number;
+  readonly seconds: number;
+}
+
+const form: BodyLimit = { bytes: FORM, seconds: 20 };
+/** A brush, or the list of a set's. */
+const json: BodyLimit = { bytes: MB, seconds: 30 };
+const upload = (bytes: number): BodyLimit => ({ bytes: bytes + FORM, seconds: 180 });
+
+const bodies: readonly { readonly path: RegExp; readonly limit: BodyLimit }[] = [
+  { path: /^\/(tips|grains)$/, limit: upload(MAX_PICTURE_BYTES) },
+  // A family of tips goes up as one.
+  { path: /^\/desk\/(tip|grain)$/, limit: upload(MAX_PACKAGE_BYTES) },
+  { path: /^\/shelf$/, limit: upload(MAX_PACKAGE_BYTES) },
+  { path: /^\/(bench|sets)\/[\w-]+$/, limit: json },
+];
+
+/** The limit for a request to this path. @param path without its search; pages ask for their data with `.data` at the end */
+export function bodyLimit(path: string): BodyLimit {
+  const plain = path.replace(/\.data$/, "");
+  return bodies.find((one) => one.path.test(plain))?.limit ?? form;
+}
+
+/** The most letters of JSON that a form or a request carries. */
+export const MAX_JSON = MB;
+
+/** The methods that are answered at all. */
+export const METHODS: readonly string[] = ["GET", "HEAD", "POST"];
+
+/** How long a request's headers, and all of it, may take to arrive, ms. */
+export const HEADERS_TIMEOUT = 15_000;
+export const REQUEST_TIMEOUT = 200_000;
+
+/** How long work in a thread of its own may take, ms. */
+export const STRIP_TIMEOUT = 30_000;
+export const PICTURE_TIMEOUT = 30_000;
+export const PACKAGE_TIMEOUT = 60_000;
+/** The most that waits for such a thread; what comes then is asked to come again. */
+export const MOST_QUEUED = 400;
+/** The px that one account's pictures may have while they are read at one time: four of the largest. */
+export const PIXELS_IN_FLIGHT = 4 * 4096 * 4096;
+
+/** Tries to sign in that are free, for one account and for one address, and what the next ones wait, s. */
+export const SIGN_IN = {
+  account: { free: 5, base: 2 },
+  address: { free: 30, base: 2 },
+  /** The longest wait. */
+  most: 900,
+  /** After so long without a try all is forgotten. */
+  forgotten: 24 * 3600,
+} as const;
