@@ -13,10 +13,22 @@ export default defineConfig({
     hookTimeout: 60_000,
     // Browser tests come after the others and one file at a time: the machine has two cores.
     projects: [
-      { extends: true, test: { name: "unit", include: ["tests/**/*.test.ts"], sequence: { groupOrder: 0 } } },
       {
         extends: true,
-        test: { name: "browser", include: ["e2e/**/*.test.ts"], sequence: { groupOrder: 1 }, maxWorkers: 1 },
+        test: {
+          name: "unit",
+          include: ["tests/**/*.test.ts"],
+          exclude: ["tests/server/**", "tests/cli/**"],
+          sequence: { groupOrder: 0 },
+        },
+      },
+      {
+        extends: true,
+        test: { name: "server", include: ["tests/{server,cli}/**/*.test.ts"], sequence: { groupOrder: 1 } },
+      },
+      {
+        extends: true,
+        test: { name: "browser", include: ["e2e/**/*.test.ts"], sequence: { groupOrder: 2 }, maxWorkers: 1 },
       },
     ],
   },

@@ -86,3 +86,13 @@ export async function ensureBuild() {
   mkdirSync(join(root, "build"), { recursive: true });
   writeFileSync(stamp, state);
 }
+
+/** Compiles the kernels when their source changed. */
+export async function ensureKernels() {
+  const stamp = join(root, "core", "kernels", "built", ".stamp");
+  const state = hashOf(filesOf("core/kernels/assembly").map((file) => readFileSync(file)));
+  if (readIf(stamp) === state) return;
+  const { buildKernels } = await import("./build-kernels.mjs");
+  await step("compiling the kernels", () => buildKernels().then(() => "done"));
+  writeFileSync(stamp, state);
+}

@@ -9,6 +9,8 @@ import { Tiles } from "@core/kernels/memory/tiles";
 import { spaceNames } from "@core/paint/spaces";
 import { sights, takings } from "@core/paint/wet";
 import { noPictures, type Picture, type Pictures } from "@core/picture/picture";
+import { qualityNames } from "@core/qualities/table";
+import { sourceNames } from "@core/response/sources";
 import type { MaskAsk } from "@core/tip/mask/masks";
 import { pictureColours } from "@core/tip/shape/shape";
 import fc from "fast-check";
@@ -68,22 +70,6 @@ export const anySamples: fc.Arbitrary<Sample[]> = fc
       return { ...sample, time };
     });
   });
-
-const sources = [
-  "pressure",
-  "tilt",
-  "lean",
-  "twist",
-  "speed",
-  "heading",
-  "chance",
-  "strokeChance",
-  "drift",
-  "distance",
-  "time",
-  "load",
-  "underpaint",
-] as const;
 
 /** Two small pictures for tips: a leaf in colours with alpha that lies to the right, and opaque greys of 16 bits. */
 export const testPictures: Pictures = new Map([
@@ -218,26 +204,8 @@ export const anyBrush: fc.Arbitrary<Brush> = fc
     }),
     responses: fc.array(
       fc.record({
-        quality: fc.constantFrom(
-          "size",
-          "angle",
-          "depth",
-          "roundness",
-          "hardness",
-          "spacing",
-          "scatter",
-          "flow",
-          "opacity",
-          "hue",
-          "lightness",
-          "second",
-          "mixing",
-          "carry",
-          "load",
-          "soften",
-          "body",
-        ),
-        source: fc.constantFrom(...sources),
+        quality: fc.constantFrom(...qualityNames),
+        source: fc.constantFrom(...sourceNames),
         low: fc.double({ min: 0, max: 1, noNaN: true }),
         high: fc.double({ min: 0, max: 1, noNaN: true }),
         law: fc.constantFrom("uniform" as const, "gaussian" as const),

@@ -1,4 +1,4 @@
-import { FormatError } from "@core/formats/fault";
+import { FormatError, isFault } from "@core/formats/fault";
 import { parseJson } from "@core/formats/json";
 import { MAX_JSON } from "@server/limits";
 import { AllowanceSpent } from "@server/render/allowance";
@@ -37,8 +37,8 @@ export function fileOf(form: FormData, name: string): File | undefined {
 
 /** What is answered where something from outside cannot be used, or not now. @throws whatever else went wrong */
 export function faultOf(error: unknown): { readonly fault: string; readonly status: 400 | 429 | 503 } {
-  if (error instanceof FormatError) return { fault: error.message, status: 400 };
-  if (error instanceof AllowanceSpent) return { fault: error.message, status: 429 };
-  if (error instanceof PoolBusy) return { fault: error.message, status: 503 };
+  if (isFault(error, FormatError)) return { fault: error.message, status: 400 };
+  if (isFault(error, AllowanceSpent)) return { fault: error.message, status: 429 };
+  if (isFault(error, PoolBusy)) return { fault: error.message, status: 503 };
   throw error;
 }

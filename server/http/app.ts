@@ -23,10 +23,12 @@ interface Parts {
   readonly build: PagesBuild;
   /** What serves the browser's files. */
   readonly files: express.RequestHandler;
+  /** Whether sources may change while it runs. */
+  readonly develops?: boolean;
 }
 
 /** The whole web application as a request handler. */
-export function createApp({ database, pool, demo, proxies, log, build, files }: Parts): Express {
+export function createApp({ database, pool, demo, proxies, log, build, files, develops = false }: Parts): Express {
   const app = express();
   app.disable("x-powered-by");
   app.set("trust proxy", proxies);
@@ -42,7 +44,7 @@ export function createApp({ database, pool, demo, proxies, log, build, files }: 
     await database.raw("select 1");
     response.type("text").send("well");
   });
-  app.use(secureHeaders);
+  app.use(secureHeaders(develops));
   app.use(knownMethods);
   app.use(sameOriginWrites);
   app.use(compression());

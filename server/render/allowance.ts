@@ -1,5 +1,8 @@
 /** More than one may use at a time. */
-export class AllowanceSpent extends Error {}
+export class AllowanceSpent extends Error {
+  static readonly faultName = "AllowanceSpent";
+  override name = AllowanceSpent.faultName;
+}
 
 /** How much of something each account uses at this moment, and no more than it may. */
 export class Allowance {

@@ -20,7 +20,10 @@ const KEPT_BYTES = 64 << 20;
 const IDLE = 60_000;
 
 /** Work that does not fit into the time it may take, or for which too much waits already. */
-export class PoolBusy extends Error {}
+export class PoolBusy extends Error {
+  static readonly faultName = "PoolBusy";
+  override name = PoolBusy.faultName;
+}
 
 /**
  * Does what takes long in threads: paints strips and keeps the newest of them, and reads what came from outside. A thread
@@ -71,6 +74,14 @@ export class RenderPool implements StripPainter {
   /** Reads a package and checks everything in it. @throws FormatError, AllowanceSpent, PoolBusy */
   unpack(bytes: Uint8Array, accountId: string): Promise<SetPackage> {
     return this.reading.during(accountId, PIXELS_IN_FLIGHT / 2, () => this.run("unpack", bytes, PACKAGE_TIMEOUT));
+  }
+
+  /** Ends all threads; the next work is done by new ones, with whatever their script is by then. */
+  async restart(): Promise<void> {
+    const threads = this.threads;
+    this.threads = undefined;
+    this.kept.clear();
+    await (await threads)?.destroy();
   }
 
   async close(): Promise<void> {

@@ -71,6 +71,8 @@ test("faults from outside have the status of a fault from outside; others go on"
   expect(faultOf(new FormatError("a"))).toEqual({ fault: "a", status: 400 });
   expect(faultOf(new AllowanceSpent("b")).status).toBe(429);
   expect(faultOf(new PoolBusy("c")).status).toBe(503);
+  // As another copy of our code would throw it.
+  expect(faultOf(Object.assign(new Error("e"), { name: "FormatError" }))).toEqual({ fault: "e", status: 400 });
   expect(() => faultOf(new TypeError("d"))).toThrow("d");
 });
 

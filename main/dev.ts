@@ -1,0 +1,24 @@
+import { demoAccount } from "@demo/account";
+import { readConfig } from "@server/config";
+import { connect } from "@server/database/connect";
+import { migrate } from "@server/database/migrate";
+import { RenderPool } from "@server/render/pool";
+import type { RequestHandler } from "express";
+import pino from "pino";
+import type { ServerBuild } from "react-router";
+import { seedDemo } from "./seed-demo";
+
+/** What a server needs while one develops; see `scripts/dev.mjs`. @param files serves sources as they are now */
+export async function openParts(files: RequestHandler, build: () => Promise<ServerBuild>) {
+  const config = readConfig({ ...process.env, BROSSE_DEMO: "1" });
+  const log = pino({ level: config.log }, pino.destination(2));
+  const database = connect(config.databaseUrl);
+  await migrate(database);
+  const pool = new RenderPool(new URL("../build/node/render-worker.js", import.meta.url));
+  await seedDemo(database, pool);
+  const close = async () => {
+    await pool.close();
+    await database.destroy();
+  };
+  return { database, pool, demo: demoAccount.email, proxies: 0, log, build, files, develops: true, close };
+}
