@@ -16,8 +16,10 @@ export function safeTarget(request: Request): string {
   // As a browser reads it: control characters fall away, and a backslash is a slash.
   const here = "https://brosse.invalid";
   const target = URL.canParse(to, here) ? new URL(to, here) : undefined;
-  if (!/^\/[^/\\]/.test(to) || target?.origin !== here) return "/shelf";
-  return `${target.pathname}${target.search}${target.hash}`;
+  if (!to.startsWith("/") || target?.origin !== here) return "/shelf";
+  // What dots leave of a path may itself begin with two slashes.
+  const path = `${target.pathname}${target.search}${target.hash}`;
+  return /^\/(?![/\\])/.test(path) ? path : "/shelf";
 }
 
 /** A whole number from 1 in an address; undefined for anything else. */
