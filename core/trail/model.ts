@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { type Range, within } from "../numeric/range";
 import { type QualityRow, qualityFields } from "../quality/row";
 
 /** The qualities that the trail owns: how marks are laid along the path. */
@@ -58,6 +59,18 @@ export const trailQualities = {
   },
 } as const satisfies Record<string, QualityRow>;
 
+/** Ranges of the trail's settings that are no qualities. */
+export const trailRanges = {
+  /** Hz */
+  cutoff: { low: 0.05, high: 60 },
+  beta: { low: 0, high: 10 },
+  /** px */
+  string: { low: 0, high: 2000 },
+  /** px */
+  taper: { low: 0, high: 20_000 },
+  perSecond: { low: 0, high: 1000 },
+} as const satisfies Record<string, Range>;
+
 export const scatterLaws = ["uniform", "gaussian"] as const;
 
 const steadySchema = z.discriminatedUnion("kind", [
@@ -65,13 +78,13 @@ const steadySchema = z.discriminatedUnion("kind", [
   /** The 1€ filter: `cutoff` in Hz for a still hand, `beta` how much of the speed (px/s) is added to it. */
   z.strictObject({
     kind: z.literal("filter"),
-    cutoff: z.number().min(0.05).max(60).default(1),
-    beta: z.number().min(0).max(10).default(0.01),
+    cutoff: within(trailRanges.cutoff).default(1),
+    beta: within(trailRanges.beta).default(0.01),
   }),
   /** The brush is pulled behind the pen on a string, px long; with `catchUp` it reaches the pen's last place at the end. */
   z.strictObject({
     kind: z.literal("string"),
-    length: z.number().min(0).max(2000).default(40),
+    length: within(trailRanges.string).default(40),
     catchUp: z.boolean().default(true),
   }),
 ]);
@@ -88,8 +101,8 @@ export function steadyOf(kind: Steady["kind"]): Steady {
 const taperSchema = z
   .strictObject({
     /** Over which length the tip grows at the start and shrinks at the end of a stroke. */
-    start: z.number().min(0).max(20_000).default(0),
-    end: z.number().min(0).max(20_000).default(0),
+    start: within(trailRanges.taper).default(0),
+    end: within(trailRanges.taper).default(0),
     /** px, or share of the whole stroke. */
     unit: z.enum(["px", "share"]).default("px"),
     /** The share of its size that the tip has at the very ends. */
@@ -112,7 +125,7 @@ export const trailSchema = z.strictObject({
   straight: z.boolean().default(false),
   taper: taperSchema.prefault({}),
   /** Marks that are laid by time besides those by spacing, also while the pen stands still. */
-  perSecond: z.number().min(0).max(1000).default(0),
+  perSecond: within(trailRanges.perSecond).default(0),
 });
 
 export type Trail = z.infer<typeof trailSchema>;

@@ -1,5 +1,5 @@
 import type { Brush } from "@core/brush";
-import { scatterLaws, steadyKinds, steadyOf } from "@core/trail/model";
+import { scatterLaws, steadyKinds, steadyOf, trailRanges } from "@core/trail/model";
 import { memo } from "react";
 import { CheckLine } from "~/ui/settings/check-line";
 import { ChoiceLine } from "~/ui/settings/choice-line";
@@ -76,9 +76,9 @@ function HandSettings({ trail, standIns, run }: Props) {
           <RangeLine
             label="Calm when slow"
             value={steady.cutoff}
-            low={0.1}
-            high={10}
-            step={0.1}
+            {...trailRanges.cutoff}
+            step={0.05}
+            byRatio
             unit="Hz"
             onChange={(cutoff) => run(setTrail({ steady: { ...steady, cutoff } }, "hand", "cutoff"))}
             onDone={done}
@@ -86,9 +86,9 @@ function HandSettings({ trail, standIns, run }: Props) {
           <RangeLine
             label="Keen when fast"
             value={steady.beta}
-            low={0}
-            high={0.2}
-            step={0.005}
+            {...trailRanges.beta}
+            step={0.001}
+            byRatio
             onChange={(beta) => run(setTrail({ steady: { ...steady, beta } }, "hand", "beta"))}
             onDone={done}
           />
@@ -99,9 +99,9 @@ function HandSettings({ trail, standIns, run }: Props) {
           <RangeLine
             label="String"
             value={steady.length}
-            low={0}
-            high={300}
+            {...trailRanges.string}
             step={1}
+            byRatio
             unit="px"
             onChange={(length) => run(setTrail({ steady: { ...steady, length } }, "hand", "string"))}
             onDone={done}
@@ -156,7 +156,10 @@ function EndSettings({ trail, run }: Omit<Props, "standIns">) {
   const done = () => run(seal);
   const setTaper = (patch: Partial<typeof taper>, key?: string) =>
     run(setTrail({ taper: { ...taper, ...patch } }, "taper", key));
-  const [high, step, unit] = taper.unit === "px" ? ([1000, 1, "px"] as const) : ([1, 0.01, "%"] as const);
+  const measured =
+    taper.unit === "px"
+      ? { ...trailRanges.taper, step: 1, unit: "px", byRatio: true }
+      : { low: 0, high: 1, step: 0.01, unit: "%" };
   return (
     <>
       <ChoiceLine
@@ -175,20 +178,14 @@ function EndSettings({ trail, run }: Omit<Props, "standIns">) {
       <RangeLine
         label="Taper at the start"
         value={taper.start}
-        low={0}
-        high={high}
-        step={step}
-        unit={unit}
+        {...measured}
         onChange={(start) => setTaper({ start }, "taper start")}
         onDone={done}
       />
       <RangeLine
         label="Taper at the end"
         value={taper.end}
-        low={0}
-        high={high}
-        step={step}
-        unit={unit}
+        {...measured}
         onChange={(end) => setTaper({ end }, "taper end")}
         onDone={done}
       />
@@ -205,9 +202,9 @@ function EndSettings({ trail, run }: Omit<Props, "standIns">) {
       <RangeLine
         label="Marks a second"
         value={trail.perSecond}
-        low={0}
-        high={200}
+        {...trailRanges.perSecond}
         step={1}
+        byRatio
         onChange={(perSecond) => run(setTrail({ perSecond }, "marks a second", "per second"))}
         onDone={done}
       />

@@ -20,9 +20,13 @@ export function readValue(text: string, unit: Unit): number | undefined {
 }
 
 /** A slider's way over a quality's range: by ratio where the range spans orders of magnitude. */
-export function sliderScale({ low, high, scale: goes }: QualityRow) {
-  // Nought has no ratio to anything: a range that begins there is stretched at its beginning instead.
-  const scale = goes !== "ratio" ? scaleLinear() : low > 0 ? scaleLog() : scalePow().exponent(0.4);
+export function sliderScale({ low, high, scale }: Pick<QualityRow, "low" | "high" | "scale">) {
+  return scale === "ratio" ? ratioScale(low, high) : scaleLinear().domain([low, high]).range([0, 1000]).clamp(true);
+}
+
+/** A slider's way by ratio. Nought has no ratio to anything: a range that begins there is stretched at its beginning instead. */
+export function ratioScale(low: number, high: number) {
+  const scale = low > 0 ? scaleLog() : scalePow().exponent(0.4);
   return scale.domain([low, high]).range([0, 1000]).clamp(true);
 }
 
