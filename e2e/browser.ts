@@ -54,11 +54,16 @@ export async function proofed(page: Page, turn = 1): Promise<void> {
   await composited(page);
 }
 
-/** The worker's canvas reaches the screen a few frames after the worker says so, later on a busy machine. */
-async function composited(page: Page): Promise<void> {
-  for (let frame = 0; frame < 6; frame++)
-    await page.evaluate(() => new Promise((resolve) => requestAnimationFrame(() => resolve(undefined))));
-  await page.waitForTimeout(200);
+/** The worker's canvas reaches the screen a few frames after the worker says so, later on a busy machine: until nothing on it changes. */
+export async function composited(page: Page): Promise<void> {
+  let before: Buffer | undefined;
+  for (let shot = 0; shot < 20; shot++) {
+    for (let frame = 0; frame < 6; frame++)
+      await page.evaluate(() => new Promise((resolve) => requestAnimationFrame(() => resolve(undefined))));
+    const now = await page.screenshot({ animations: "disabled" });
+    if (before?.equals(now)) return;
+    before = now;
+  }
 }
 
 /** A painter at the demo workshop's bench, with one of its brushes. */

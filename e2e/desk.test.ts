@@ -257,7 +257,8 @@ test.each([
     await page.getByText(/^opening .*large\.png…$/).waitFor();
     await page.getByRole("button", { name: "Stop", exact: true }).click();
     await expect.poll(() => status.textContent()).toBe(empty);
-    await page.waitForTimeout(2500);
+    const opening = () => page.workers().filter((worker) => worker.url().includes("open.worker")).length;
+    await expect.poll(opening, { message: "what was being opened is given up", timeout: 10_000 }).toBe(0);
     expect(await status.textContent()).toBe(empty);
     await page.getByLabel(field).setInputFiles({ name: "sand.png", mimeType: "image/png", buffer: sand() });
     await expect.poll(() => status.textContent(), { timeout: 20_000 }).toMatch(lies);

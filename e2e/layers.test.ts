@@ -2,7 +2,7 @@ import { readFileSync } from "node:fs";
 import { readOra } from "@core/formats/ora/read";
 import type { Browser, Page } from "playwright-core";
 import { afterAll, beforeAll, expect, test } from "vitest";
-import { onBench, openBrowser, penStroke } from "./browser";
+import { composited, onBench, openBrowser, penStroke } from "./browser";
 import { difference, inked, paperPixels } from "./pixels";
 
 let browser: Browser;
@@ -22,7 +22,7 @@ const stroke = (page: Page, y = 80) =>
 async function inMenu(page: Page, act: () => Promise<unknown>): Promise<void> {
   await page.getByRole("button", { name: "My layers" }).click();
   await act();
-  await page.waitForTimeout(250);
+  await composited(page);
   await page.keyboard.press("Escape");
 }
 
@@ -57,8 +57,7 @@ test("own layers are added, hidden, locked, masked, moved, filled and saved as O
   const masked = await see();
   expect(inked(masked, area, 200), "what is painted on the mask hides").toBeLessThan(inked(drawn, area, 200) / 3);
   for (let n = 0; n < 6; n++) await page.getByRole("button", { name: /^Take back/ }).click();
-  await page.waitForTimeout(300);
-  expect(difference(await see(), drawn, area), "and can be taken back").toBe(0);
+  await expect.poll(async () => difference(await see(), drawn, area), { message: "and can be taken back" }).toBe(0);
 
   await inMenu(page, async () => {
     await page.getByRole("button", { name: "Add a layer above layer 1" }).click();
@@ -88,8 +87,8 @@ test("own layers are added, hidden, locked, masked, moved, filled and saved as O
   await page.getByRole("combobox", { name: "Lies on by" }).selectOption("multiply");
   await page.getByRole("button", { name: "Take varnish away, with what is on it" }).click();
   await page.keyboard.press("Escape");
-  await page.waitForTimeout(300);
-  expect(difference(await see(), drawn, area), "what is left is the first layer").toBe(0);
+  const left = async () => difference(await see(), drawn, area);
+  await expect.poll(left, { message: "what is left is the first layer" }).toBe(0);
   expect(complaints).toEqual([]);
   await close();
 });

@@ -72,7 +72,7 @@ test("a brush that lays by time goes on while the pen rests, and an undone step 
   await page.getByRole("link", { name: "Drop shade" }).last().click();
   await proofed(page);
   await page.getByRole("button", { name: /^Ends and time/ }).click();
-  await page.getByRole("slider", { name: /^Marks a second/ }).fill("400");
+  await page.getByRole("slider", { name: /^Marks a second/ }).fill("398");
   await page.keyboard.press("Escape");
   await page.getByRole("button", { name: "Ends and time: 100 a second" }).waitFor();
   await page.getByRole("combobox", { name: "How strokes join what is there" }).selectOption("multiply");

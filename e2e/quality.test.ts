@@ -2,7 +2,7 @@ import { readFileSync } from "node:fs";
 import { createRequire } from "node:module";
 import type { Browser, Page } from "playwright-core";
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
-import { enterDemo, openBrowser, painter, penStroke, proofed, proofTurn } from "./browser";
+import { composited, enterDemo, openBrowser, painter, penStroke, proofed, proofTurn } from "./browser";
 import { difference, paperPixels } from "./pixels";
 
 const axe = readFileSync(createRequire(import.meta.url).resolve("axe-core/axe.min.js"), "utf8");
@@ -28,6 +28,21 @@ async function findings(page: Page): Promise<string[]> {
     return (await axe.run(document, { runOnly: ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa"] })).violations;
   });
   return found.map((f) => `${f.id}: ${f.nodes.map((n) => n.html.slice(0, 160)).join(" | ")}`);
+}
+
+/** How many drafts this browser keeps. */
+function draftsIn(page: Page): Promise<number> {
+  return page.evaluate(async () => {
+    const base = await new Promise<IDBDatabase>((resolve, reject) => {
+      const opening = indexedDB.open("keyval-store");
+      opening.onsuccess = () => resolve(opening.result);
+      opening.onerror = () => reject(opening.error);
+    });
+    return new Promise<number>((resolve) => {
+      const count = base.transaction("keyval").objectStore("keyval").count();
+      count.onsuccess = () => resolve(count.result);
+    });
+  });
 }
 
 describe.each(["light", "dark"] as const)("axe finds nothing on the %s table", (table) => {
@@ -62,10 +77,15 @@ describe.each(["light", "dark"] as const)("axe finds nothing on the %s table", (
         await page.getByRole("slider", { name: "Place along the main stroke" }).waitFor({ timeout: 15_000 });
       all[panel] = await findings(page);
     }
-    for (const extra of ["History of revisions", "Take from or mix with another brush", "Painter’s panel", "Keys"]) {
+    for (const [extra, role, name] of [
+      ["History of revisions", "region", "History"],
+      ["Take from or mix with another brush", "region", "Another brush"],
+      ["Painter’s panel", "region", "Painter’s panel"],
+      ["Keys", "dialog", "Keys of the bench"],
+    ] as const) {
       await page.getByRole("button", { name: "More of the bench" }).click();
       await page.getByRole("menuitem", { name: extra }).click();
-      await page.waitForTimeout(400);
+      await page.getByRole(role, { name }).waitFor();
       all[extra] = await findings(page);
     }
     await page.keyboard.press("Escape");
@@ -214,9 +234,9 @@ test("the paper follows the window's size, and own strokes stay", async () => {
     [1280, 800],
   ]) {
     await page.setViewportSize({ width, height });
-    await page.waitForTimeout(400);
+    await expect.poll(async () => Math.abs(width - 30 - (await paperPixels(page)).width) < 30).toBe(true);
+    await composited(page);
     const paper = await paperPixels(page);
-    expect(paper.width).toBeGreaterThan(width - 60);
     expect(
       difference(
         paper,
@@ -256,10 +276,10 @@ test("what is not saved is kept as a draft: it is there after leaving, and after
   await again.getByRole("button", { name: "Go back to what is saved" }).click();
   await again.getByText("rev 1 · saved").waitFor();
   expect(await again.getByRole("textbox", { name: "Flow", exact: true }).inputValue()).toBe("100 %");
-  await again.waitForTimeout(300);
+  await expect.poll(() => draftsIn(again)).toBe(0);
   await again.reload();
   await again.getByText("rev 1 · saved").waitFor();
-  await again.waitForTimeout(500);
+  await composited(again);
   expect(await again.getByText("This is your draft").count()).toBe(0);
   await context.close();
 });
@@ -273,23 +293,14 @@ test("a slider that goes on moving is kept on its way, and its row alone tells t
   await proofed(page);
   const hardness = page.getByRole("textbox", { name: "Hardness", exact: true });
   const before = await hardness.inputValue();
-  const kept = await page.getByRole("slider", { name: "Flow, slider" }).evaluate(async (thumb) => {
+  await page.getByRole("slider", { name: "Flow, slider" }).evaluate(async (thumb) => {
     // More often than a draft waits for the next change, for longer than it waits at most.
     for (let step = 0; step < 24; step++) {
       thumb.dispatchEvent(new KeyboardEvent("keydown", { key: step % 2 ? "ArrowRight" : "PageDown", bubbles: true }));
       await new Promise((resolve) => setTimeout(resolve, 100));
     }
-    const base = await new Promise<IDBDatabase>((resolve, reject) => {
-      const opening = indexedDB.open("keyval-store");
-      opening.onsuccess = () => resolve(opening.result);
-      opening.onerror = () => reject(opening.error);
-    });
-    return new Promise<number>((resolve) => {
-      const count = base.transaction("keyval").objectStore("keyval").count();
-      count.onsuccess = () => resolve(count.result);
-    });
   });
-  expect(kept).toBe(1);
+  expect(await draftsIn(page)).toBe(1);
   expect(await hardness.inputValue()).toBe(before);
   const flow = page.getByRole("button", { name: /^Flow: what it is.*changed since it was saved/ });
   await flow.waitFor();

@@ -3,7 +3,7 @@ import { decode, encode } from "fast-png";
 import type { Browser, Page } from "playwright-core";
 import sharp from "sharp";
 import { afterAll, beforeAll, expect, test } from "vitest";
-import { enterDemo, onBench, openBrowser, painter, penStroke, proofed } from "./browser";
+import { composited, enterDemo, onBench, openBrowser, painter, penStroke, proofed } from "./browser";
 
 let browser: Browser;
 beforeAll(async () => {
@@ -33,7 +33,7 @@ async function onDesk(page: Page): Promise<void> {
 async function step(page: Page, act: () => Promise<unknown>, name: string): Promise<void> {
   await act();
   await page.getByRole("button", { name: `Undo: ${name}`, exact: true }).waitFor({ timeout: 20_000 });
-  await page.waitForTimeout(300);
+  await composited(page);
 }
 
 async function savedPng(page: Page, button: string): Promise<ReturnType<typeof decode>> {
