@@ -16,6 +16,9 @@ await run(async () => {
   });
   const shoot = async (name) => {
     await page.waitForLoadState("networkidle");
+    await page.waitForFunction(() =>
+      [...document.images].every((one) => one.getBoundingClientRect().top > innerHeight || one.naturalWidth > 0),
+    );
     await page.waitForTimeout(2500);
     await page.screenshot({ path: join(folder, `${name}.png`) });
   };

@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { type NumberRange, rangesOf } from "../numeric/range";
 
 const share = z.number().min(0).max(1);
 const seed = z.int().min(0).max(4_294_967_295).default(1);
@@ -81,6 +82,12 @@ export const drawnGrainKinds: readonly DrawnGrain["kind"][] = grainSchema.option
 /** A drawn grain of this kind with its defaults. */
 export function grainOf(kind: DrawnGrain["kind"]): DrawnGrain {
   return grainSchema.parse({ kind }) as DrawnGrain;
+}
+
+/** The range of each number of a drawn grain, by its name. */
+export function grainRanges(kind: DrawnGrain["kind"]): Readonly<Record<string, NumberRange>> {
+  const option = grainSchema.options.find((one) => one.shape.kind.value === kind);
+  return option ? rangesOf(option) : {};
 }
 
 /** The path of the picture that a grain needs, if any. */

@@ -6,7 +6,25 @@ export interface Range {
   readonly high: number;
 }
 
+/** A range, and whether only whole numbers lie in it. */
+export interface NumberRange extends Range {
+  readonly whole: boolean;
+}
+
 /** The Zod field of a number within a range. */
 export function within({ low, high }: Range) {
   return z.number().min(low).max(high);
+}
+
+/** The range of each number that a schema asks for, by its name: what sets them asks the schema. A number without both ends is left out. */
+export function rangesOf(schema: z.ZodObject): Readonly<Record<string, NumberRange>> {
+  return Object.fromEntries(
+    Object.entries(schema.shape).flatMap(([name, field]) => {
+      const inner = field instanceof z.ZodDefault ? field.unwrap() : field;
+      if (!(inner instanceof z.ZodNumber)) return [];
+      const { minValue: low, maxValue: high } = inner;
+      if (low === null || high === null) return [];
+      return [[name, { low, high, whole: inner.format === "safeint" }]];
+    }),
+  );
 }

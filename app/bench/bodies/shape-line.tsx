@@ -1,8 +1,8 @@
-import { type DrawnShape, drawnKinds, type ImageShape, type Shape, shapeOf } from "@core/tip/shape/shape";
+import { type DrawnShape, drawnKinds, type ImageShape, type Shape, shapeOf, shapeRanges } from "@core/tip/shape/shape";
 import { memo } from "react";
 import { box } from "~/ui/settings/box";
 import { ChoiceLine } from "~/ui/settings/choice-line";
-import { type Parameter, seed, share, whole } from "~/ui/settings/parameters";
+import { type Labels, type Parameter, parametersOf } from "~/ui/settings/parameters";
 import { RangeLine } from "~/ui/settings/range-line";
 import { SettingPopover } from "~/ui/settings/setting-popover";
 import { SettingRow } from "~/ui/settings/setting-row";
@@ -11,22 +11,20 @@ import { seal, setShape } from "../state/commands";
 import { usePictureChooser } from "./choose-picture";
 import { PictureSettings } from "./picture-settings";
 
-/** The numbers of each drawn shape, as sliders set them. */
-export const shapeParameters: Record<DrawnShape["kind"], readonly Parameter[]> = {
-  ellipse: [],
-  rectangle: [share("corner", "Corners")],
-  polygon: [whole("sides", "Sides", 3, 24)],
-  sided: [],
-  bristles: [
-    whole("hairs", "Hairs", 1, 400),
-    share("thickness", "Thickness"),
-    share("clumping", "Clumping"),
-    share("splay", "Splay"),
-    seed,
-  ],
-  rake: [whole("lines", "Lines", 1, 64), share("gap", "Gap"), share("unevenness", "Unevenness"), seed],
-  speckle: [whole("dots", "Dots", 1, 400), share("spread", "Spread of sizes"), seed],
+const labels: Labels<DrawnShape> = {
+  ellipse: {},
+  rectangle: { corner: "Corners" },
+  polygon: { sides: "Sides" },
+  sided: {},
+  bristles: { hairs: "Hairs", thickness: "Thickness", clumping: "Clumping", splay: "Splay" },
+  rake: { lines: "Lines", gap: "Gap", unevenness: "Unevenness" },
+  speckle: { dots: "Dots", spread: "Spread of sizes" },
 };
+
+/** The numbers of a drawn shape, as sliders set them. */
+export function shapeParameters(kind: DrawnShape["kind"]): readonly Parameter[] {
+  return parametersOf(labels[kind], shapeRanges(kind));
+}
 
 const bundleNames = ["round", "flat", "filbert", "fan"] as const;
 
@@ -79,7 +77,7 @@ function withPicture(shape: Shape, file: string): ImageShape {
 }
 
 function DrawnSettings({ shape, run }: { shape: DrawnShape; run: (command: Command) => void }) {
-  const own = shapeParameters[shape.kind];
+  const own = shapeParameters(shape.kind);
   if (own.length === 0) return null;
   const numbers = shape as unknown as Record<string, number>;
   return (

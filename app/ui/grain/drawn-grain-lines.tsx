@@ -1,23 +1,27 @@
-import type { DrawnGrain } from "@core/ground/grain";
+import { type DrawnGrain, grainRanges } from "@core/ground/grain";
 import { CheckLine } from "../settings/check-line";
-import { type Parameter, seed, share, whole } from "../settings/parameters";
+import { type Labels, type Parameter, parametersOf } from "../settings/parameters";
 import { RangeLine } from "../settings/range-line";
 
-/** The numbers of each kind of drawn grain, as sliders set them. */
-export const grainParameters: Record<DrawnGrain["kind"], readonly Parameter[]> = {
-  paper: [share("roughness", "Roughness"), seed],
-  noise: [whole("octaves", "Octaves", 1, 7), seed],
-  weave: [whole("threads", "Threads", 4, 64), share("thickness", "Thickness"), share("unevenness", "Unevenness"), seed],
-  laid: [whole("wires", "Wires", 8, 128), whole("chains", "Chains", 1, 16), seed],
-  board: [whole("rings", "Rings", 2, 40), share("wander", "Wander"), seed],
-  sand: [whole("corns", "Corns across", 16, 128), seed],
-  fibres: [whole("fibres", "Fibres", 20, 1200), share("length", "Length"), seed],
-  plaster: [whole("plates", "Plates across", 2, 24), share("roughness", "Roughness"), seed],
-  hatch: [whole("lines", "Lines", 4, 64), share("unevenness", "Unevenness"), seed],
-  crosses: [whole("across", "Crosses across", 4, 64)],
-  dots: [whole("across", "Dots across", 4, 64)],
-  lines: [whole("across", "Lines across", 4, 64)],
+const labels: Labels<DrawnGrain> = {
+  paper: { roughness: "Roughness" },
+  noise: { octaves: "Octaves" },
+  weave: { threads: "Threads", thickness: "Thickness", unevenness: "Unevenness" },
+  laid: { wires: "Wires", chains: "Chains" },
+  board: { rings: "Rings", wander: "Wander" },
+  sand: { corns: "Corns across" },
+  fibres: { fibres: "Fibres", length: "Length" },
+  plaster: { plates: "Plates across", roughness: "Roughness" },
+  hatch: { lines: "Lines", unevenness: "Unevenness" },
+  crosses: { across: "Crosses across" },
+  dots: { across: "Dots across" },
+  lines: { across: "Lines across" },
 };
+
+/** The numbers of a kind of drawn grain, as sliders set them. */
+export function grainParameters(kind: DrawnGrain["kind"]): readonly Parameter[] {
+  return parametersOf(labels[kind], grainRanges(kind));
+}
 
 interface Props {
   readonly grain: DrawnGrain;
@@ -30,7 +34,7 @@ export function DrawnGrainLines({ grain, onChange, onDone }: Props) {
   const numbers = grain as unknown as Record<string, number>;
   return (
     <>
-      {grainParameters[grain.kind].map(({ name, ...parameter }) => (
+      {grainParameters(grain.kind).map(({ name, ...parameter }) => (
         <RangeLine
           key={name}
           {...parameter}

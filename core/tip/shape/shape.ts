@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { type NumberRange, rangesOf } from "../../numeric/range";
 
 const share = z.number().min(0).max(1);
 const seed = z.int().min(0).max(4_294_967_295).default(1);
@@ -117,6 +118,12 @@ export const drawnKinds = shapeSchema.options
 /** A drawn shape of this kind with its defaults. */
 export function shapeOf(kind: DrawnShape["kind"]): Shape {
   return shapeSchema.parse({ kind });
+}
+
+/** The range of each number of a drawn shape, by its name. */
+export function shapeRanges(kind: DrawnShape["kind"]): Readonly<Record<string, NumberRange>> {
+  const option = shapeSchema.options.find((one) => one.shape.kind.value === kind);
+  return option ? rangesOf(option) : {};
 }
 
 /** The paths of all pictures that a shape needs. */

@@ -18,8 +18,8 @@ interface Kind {
   readonly parameters: readonly Parameter[];
 }
 
-const grains = drawnGrainKinds.map((kind): Kind => ({ kind, value: grainOf(kind), parameters: grainParameters[kind] }));
-const shapes = drawnKinds.map((kind): Kind => ({ kind, value: shapeOf(kind), parameters: shapeParameters[kind] }));
+const grains = drawnGrainKinds.map((kind): Kind => ({ kind, value: grainOf(kind), parameters: grainParameters(kind) }));
+const shapes = drawnKinds.map((kind): Kind => ({ kind, value: shapeOf(kind), parameters: shapeParameters(kind) }));
 
 describe.each([
   { what: "grain", kinds: grains, accepts: (value: object) => grainSchema.safeParse(value).success },
@@ -28,6 +28,11 @@ describe.each([
   test.each(kinds)("$kind: every number has one, and both its ends are what may be drawn", ({ value, parameters }) => {
     expect(parameters.map(({ name }) => name).sort()).toEqual(numbersOf(value).sort());
     for (const { name, low, high, step } of parameters) {
+      if (name !== "seed")
+        for (const past of [low - step, high + step])
+          expect(accepts({ ...value, [name]: past }), `${name} ${past}: the slider ends where the schema does`).toBe(
+            false,
+          );
       expect(low).toBeLessThan(high);
       const own = (value as Record<string, number>)[name];
       expect(own).toBeGreaterThanOrEqual(low);
