@@ -11,7 +11,7 @@ export default defineConfig({
     reporters: ["default", "./tests/closing-line.ts"],
     testTimeout: 60_000,
     hookTimeout: 60_000,
-    // Browser tests come after the others and one file at a time: the machine has two cores.
+    // Browser tests come after the others and one file at a time, quick ones two at a time: the machine has two cores, and left alone only one is used.
     projects: [
       {
         extends: true,
@@ -20,6 +20,7 @@ export default defineConfig({
           include: ["tests/**/*.test.ts"],
           exclude: ["tests/server/**", "tests/cli/**"],
           sequence: { groupOrder: 0 },
+          maxWorkers: 2,
         },
       },
       {
