@@ -3,12 +3,12 @@ import { painterKinds } from "@core/hand/preview";
 import { proofNames } from "@core/hand/proof";
 import { type simulatedHands as hands, simulatedHands } from "@core/hand/simulate";
 import { SlidersHorizontal } from "lucide-react";
-import { Popover } from "radix-ui";
 import { Button } from "~/ui/button";
 import { box } from "~/ui/settings/box";
 import { useBench, useBenchShared } from "../state/use-bench";
 import { changeSettings } from "../state/view-commands";
 import { handOf, usualView, type ViewSettings } from "../state/view-settings";
+import { PaperMenu } from "./paper-menu";
 
 const OWN = "own";
 
@@ -25,134 +25,118 @@ export function ViewMenu() {
   };
   const own = typeof view.hand !== "string";
   return (
-    <Popover.Root>
-      <Popover.Trigger asChild>
-        <Button kind="quiet" className="px-1.5" aria-label="What the paper shows" title="What the paper shows">
-          <SlidersHorizontal aria-hidden size={15} />
+    <PaperMenu label="What the paper shows" icon={SlidersHorizontal} title="On the paper">
+      <div className="space-y-2.5">
+        <label className="flex items-center gap-2">
+          <span className="w-24">Main stroke</span>
+          <select
+            className={`${box} flex-1`}
+            value={own ? OWN : (view.hand as string)}
+            onChange={(event) =>
+              event.target.value !== OWN && onView({ hand: event.target.value as keyof typeof hands })
+            }
+          >
+            {own && <option value={OWN}>my own stroke</option>}
+            {Object.keys(simulatedHands).map((name) => (
+              <option key={name} value={name}>
+                {name.replaceAll("-", " ")}
+              </option>
+            ))}
+          </select>
+        </label>
+        <Button className="h-7" disabled={!drawn} onClick={keepStroke}>
+          Use my last stroke as the main stroke
         </Button>
-      </Popover.Trigger>
-      <Popover.Portal>
-        <Popover.Content
-          side="bottom"
-          align="end"
-          sideOffset={6}
-          collisionPadding={12}
-          className="z-30 w-105 rounded-lg border border-line bg-panel p-3.5 shadow-xl"
-        >
-          <h3 className="mb-2 font-semibold font-serif text-base">On the paper</h3>
-          <div className="space-y-2.5">
-            <label className="flex items-center gap-2">
-              <span className="w-24">Main stroke</span>
-              <select
-                className={`${box} flex-1`}
-                value={own ? OWN : (view.hand as string)}
-                onChange={(event) =>
-                  event.target.value !== OWN && onView({ hand: event.target.value as keyof typeof hands })
-                }
-              >
-                {own && <option value={OWN}>my own stroke</option>}
-                {Object.keys(simulatedHands).map((name) => (
-                  <option key={name} value={name}>
-                    {name.replaceAll("-", " ")}
-                  </option>
-                ))}
-              </select>
-            </label>
-            <Button className="h-7" disabled={!drawn} onClick={keepStroke}>
-              Use my last stroke as the main stroke
-            </Button>
-            <label className="flex items-center gap-2">
-              <span className="w-24">Paper’s grain</span>
-              <select
-                className={`${box} flex-1`}
-                value={view.grain ?? ""}
-                onChange={(event) => onView({ grain: (event.target.value || null) as ViewSettings["grain"] })}
-              >
-                <option value="">smooth</option>
-                {drawnGrainKinds.map((kind) => (
-                  <option key={kind}>{kind}</option>
-                ))}
-              </select>
-            </label>
-            <label className="flex items-center gap-2">
-              <span className="w-24">Seen with</span>
-              <select
-                className={`${box} flex-1`}
-                value={view.painter}
-                onChange={(event) => onView({ painter: event.target.value as ViewSettings["painter"] })}
-              >
-                {painterKinds.map((kind) => (
-                  <option key={kind} value={kind}>
-                    {kind === "full pen"
-                      ? "a full pen"
-                      : kind === "left hand"
-                        ? "a pen in the left hand"
-                        : kind === "mouse"
-                          ? "a mouse"
-                          : "a pen with pressure only"}
-                  </option>
-                ))}
-              </select>
-            </label>
-            <fieldset>
-              <legend className="mb-0.5">Small proofs</legend>
-              <div className="grid grid-cols-2 gap-x-3">
-                {proofNames.map((name) => (
-                  <label key={name} className="flex h-[26px] items-center gap-2 pointer-coarse:h-11">
-                    <input
-                      type="checkbox"
-                      className="size-[18px] accent-act"
-                      checked={view.proofs.includes(name)}
-                      onChange={(event) =>
-                        onView({
-                          proofs: event.target.checked
-                            ? [...view.proofs, name]
-                            : view.proofs.filter((other) => other !== name),
-                        })
-                      }
-                    />
-                    <span className="whitespace-nowrap">{name}</span>
-                  </label>
-                ))}
-              </div>
-            </fieldset>
-            <div className="flex items-center gap-4">
-              {(["ink", "second", "paper"] as const).map((which) => (
-                <label key={which} className="flex items-center gap-1.5 capitalize">
-                  <input
-                    type="color"
-                    className="size-7 cursor-pointer rounded border border-edge bg-raised pointer-coarse:size-10"
-                    value={view.colours[which]}
-                    onChange={(event) => onView({ colours: { ...view.colours, [which]: event.target.value } })}
-                  />
-                  {which}
-                </label>
-              ))}
-            </div>
-            <label className="flex items-center gap-2">
-              <span className="w-24">Shown at</span>
-              <select
-                className={box}
-                value={view.zoom}
-                onChange={(event) => onView({ zoom: Number(event.target.value) as ViewSettings["zoom"] })}
-              >
-                {[0.5, 1, 2, 4].map((zoom) => (
-                  <option key={zoom} value={zoom}>
-                    {zoom * 100} %
-                  </option>
-                ))}
-              </select>
-              <Button
-                kind="quiet"
-                className="ml-auto h-7 text-[13px]"
-                onClick={() => onView({ ...usualView, keys: view.keys })}
-              >
-                As usual
-              </Button>
-            </label>
+        <label className="flex items-center gap-2">
+          <span className="w-24">Paper’s grain</span>
+          <select
+            className={`${box} flex-1`}
+            value={view.grain ?? ""}
+            onChange={(event) => onView({ grain: (event.target.value || null) as ViewSettings["grain"] })}
+          >
+            <option value="">smooth</option>
+            {drawnGrainKinds.map((kind) => (
+              <option key={kind}>{kind}</option>
+            ))}
+          </select>
+        </label>
+        <label className="flex items-center gap-2">
+          <span className="w-24">Seen with</span>
+          <select
+            className={`${box} flex-1`}
+            value={view.painter}
+            onChange={(event) => onView({ painter: event.target.value as ViewSettings["painter"] })}
+          >
+            {painterKinds.map((kind) => (
+              <option key={kind} value={kind}>
+                {kind === "full pen"
+                  ? "a full pen"
+                  : kind === "left hand"
+                    ? "a pen in the left hand"
+                    : kind === "mouse"
+                      ? "a mouse"
+                      : "a pen with pressure only"}
+              </option>
+            ))}
+          </select>
+        </label>
+        <fieldset>
+          <legend className="mb-0.5">Small proofs</legend>
+          <div className="grid grid-cols-2 gap-x-3">
+            {proofNames.map((name) => (
+              <label key={name} className="flex h-[26px] items-center gap-2 pointer-coarse:h-11">
+                <input
+                  type="checkbox"
+                  className="size-[18px] accent-act"
+                  checked={view.proofs.includes(name)}
+                  onChange={(event) =>
+                    onView({
+                      proofs: event.target.checked
+                        ? [...view.proofs, name]
+                        : view.proofs.filter((other) => other !== name),
+                    })
+                  }
+                />
+                <span className="whitespace-nowrap">{name}</span>
+              </label>
+            ))}
           </div>
-        </Popover.Content>
-      </Popover.Portal>
-    </Popover.Root>
+        </fieldset>
+        <div className="flex items-center gap-4">
+          {(["ink", "second", "paper"] as const).map((which) => (
+            <label key={which} className="flex items-center gap-1.5 capitalize">
+              <input
+                type="color"
+                className="size-7 cursor-pointer rounded border border-edge bg-raised pointer-coarse:size-10"
+                value={view.colours[which]}
+                onChange={(event) => onView({ colours: { ...view.colours, [which]: event.target.value } })}
+              />
+              {which}
+            </label>
+          ))}
+        </div>
+        <label className="flex items-center gap-2">
+          <span className="w-24">Shown at</span>
+          <select
+            className={box}
+            value={view.zoom}
+            onChange={(event) => onView({ zoom: Number(event.target.value) as ViewSettings["zoom"] })}
+          >
+            {[0.5, 1, 2, 4].map((zoom) => (
+              <option key={zoom} value={zoom}>
+                {zoom * 100} %
+              </option>
+            ))}
+          </select>
+          <Button
+            kind="quiet"
+            className="ml-auto h-7 text-[13px]"
+            onClick={() => onView({ ...usualView, keys: view.keys })}
+          >
+            As usual
+          </Button>
+        </label>
+      </div>
+    </PaperMenu>
   );
 }
