@@ -23,8 +23,9 @@ await run(async () => {
   if (needs.build) await ensureBuild();
   else await ensureKernels();
   if (needs.checks) {
-    await step("checking types", () => quietly("npm", ["run", "typecheck"]).then(() => "done"));
-    await step("checking style and imports", () => quietly("npm", ["run", "lint"]).then(() => "done"));
+    await step("checking types, style and imports", () =>
+      Promise.all(["typecheck", "lint"].map((what) => quietly("npm", ["run", what]))).then(() => "done"),
+    );
   }
   const stops = [];
   const end = async () => {

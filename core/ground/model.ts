@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { groundLaws } from "../kernels/ground-laws";
+import { rangesOf } from "../numeric/range";
 import { type QualityRow, qualityFields } from "../quality/row";
 import { grainSchema } from "./grain";
 
@@ -52,6 +53,9 @@ const plainGround = z.strictObject({
 
 /** What the marks meet: null for a smooth surface. */
 export const groundSchema = plainGround.nullable();
+
+/** Ranges of the ground's numbers. */
+export const groundRanges = rangesOf(plainGround);
 
 export type Ground = z.infer<typeof plainGround>;
 

@@ -16,8 +16,13 @@ export function within({ low, high }: Range) {
   return z.number().min(low).max(high);
 }
 
+/** The names of a schema's numbers. */
+type Numbers<Schema extends z.ZodObject> = {
+  [Name in keyof z.output<Schema>]: z.output<Schema>[Name] extends number ? Name : never;
+}[keyof z.output<Schema>];
+
 /** The range of each number that a schema asks for, by its name: what sets them asks the schema. A number without both ends is left out. */
-export function rangesOf(schema: z.ZodObject): Readonly<Record<string, NumberRange>> {
+export function rangesOf<Schema extends z.ZodObject>(schema: Schema): Readonly<Record<Numbers<Schema>, NumberRange>> {
   return Object.fromEntries(
     Object.entries(schema.shape).flatMap(([name, field]) => {
       const inner = field instanceof z.ZodDefault ? field.unwrap() : field;
@@ -26,5 +31,5 @@ export function rangesOf(schema: z.ZodObject): Readonly<Record<string, NumberRan
       if (low === null || high === null) return [];
       return [[name, { low, high, whole: inner.format === "safeint" }]];
     }),
-  );
+  ) as Record<Numbers<Schema>, NumberRange>;
 }

@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { blendNames } from "../kernels/blend-modes";
+import { type Range, rangesOf, within } from "../numeric/range";
 import { type QualityRow, qualityFields } from "../quality/row";
 import { wetFields, wetQualities } from "./wet";
 
@@ -87,11 +88,17 @@ const ownQualities = {
 /** The qualities that the paint owns: what the colour does. */
 export const paintQualities = { ...ownQualities, ...wetQualities } as const;
 
+/** How wide a rim may be, in each of its units. */
+export const rimWidths = {
+  px: { low: 0, high: 28 },
+  share: { low: 0, high: 1 },
+} as const satisfies Record<string, Range>;
+
 const rimSchema = z.strictObject({
   /** How much of the pigment gathers at the rim of a stroke, 0 for none. */
   strength: z.number().min(0).max(1).default(0),
   /** px, or a share of the brush's size. */
-  width: z.number().min(0).max(28).default(6),
+  width: within(rimWidths.px).default(6),
   unit: z.enum(["px", "share"]).default("px"),
   /** How far the valleys of the ground eat into the edge. */
   ragged: z.number().min(0).max(1).default(0),
@@ -106,6 +113,10 @@ export const paintSchema = z.strictObject({
   ...wetFields,
   rim: rimSchema.prefault({}),
 });
+
+/** Ranges of the paint's settings that are no qualities, and of its rim's. */
+export const paintRanges = rangesOf(paintSchema);
+export const rimRanges = rangesOf(rimSchema);
 
 export type Rim = z.infer<typeof rimSchema>;
 export type Paint = z.infer<typeof paintSchema>;

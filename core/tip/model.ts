@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { within } from "../numeric/range";
 import { type QualityRow, qualityFields } from "../quality/row";
 import { shapeSchema } from "./shape/shape";
 
@@ -60,7 +61,10 @@ export const tipQualities = {
 export const mirrorWays = ["never", "always", "chance"] as const;
 
 const mirrorWay = z.enum(mirrorWays).default("never");
-const halfLengths = z.number().min(-2).max(2);
+/** How far from a tip's middle its pivot may lie, half lengths. */
+export const pivotRange = { low: -2, high: 2 } as const;
+
+const halfLengths = within(pivotRange);
 
 export const tipSchema = z.strictObject({
   shape: shapeSchema.default({ kind: "ellipse" }),

@@ -6,6 +6,7 @@ import { depthWithin } from "@core/desk/tip/distance";
 import { blurredTip, feathered, grown } from "@core/desk/tip/edges";
 import { evenedOut, weightOf } from "@core/desk/tip/family";
 import { tipFindings } from "@core/desk/tip/findings";
+import { longAxis } from "@core/desk/tip/lie";
 import { mapFromDepth, mapFromGreys } from "@core/desk/tip/lightness";
 import { contentBox, weightCentre } from "@core/desk/tip/place";
 import {
@@ -17,7 +18,7 @@ import {
   sheetOfPicture,
   type TipSheet,
 } from "@core/desk/tip/sheet";
-import { longAxis, type TipStep, tipStepSchema, withStep } from "@core/desk/tip/steps";
+import { type TipStep, tipStepSchema, withStep } from "@core/desk/tip/steps";
 import { copiesOf, symmetries } from "@core/desk/tip/symmetry";
 import { aboutMiddle, moved, resized } from "@core/desk/tip/transform";
 import { readTipPicture } from "@core/formats/png/tip-picture";

@@ -1,6 +1,6 @@
 import { GRAIN_SIDE } from "@core/ground/draw-grain";
 import { drawnGrainKinds, type Grain, grainOf, linesPerInch } from "@core/ground/grain";
-import { anchors, type Ground, plainGroundOf } from "@core/ground/model";
+import { anchors, type Ground, groundRanges, plainGroundOf } from "@core/ground/model";
 import { groundLaws } from "@core/kernels/ground-laws";
 import { memo } from "react";
 import { Button } from "~/ui/button";
@@ -8,7 +8,7 @@ import { DrawnGrainLines } from "~/ui/grain/drawn-grain-lines";
 import { box } from "~/ui/settings/box";
 import { CheckLine } from "~/ui/settings/check-line";
 import { ChoiceLine } from "~/ui/settings/choice-line";
-import { RangeLine } from "~/ui/settings/range-line";
+import { RangeLines, type RangeRow } from "~/ui/settings/range-lines";
 import { SettingPopover } from "~/ui/settings/setting-popover";
 import { SettingRow } from "~/ui/settings/setting-row";
 import type { Command } from "../state/bench-state";
@@ -25,6 +25,12 @@ const anchorNames = {
   stroke: "anew with each stroke",
   mark: "along with each mark",
 } as const;
+
+const numbers: readonly RangeRow<"contrast" | "brightness" | "rotation">[] = [
+  { name: "contrast", label: "Contrast", step: 0.05 },
+  { name: "brightness", label: "Brightness", step: 0.01, unit: "%" },
+  { name: "rotation", label: "Turned", step: 1, unit: "°" },
+];
 
 /** What the marks meet: which grain, by which law, and how it lies. */
 export const GroundSettings = memo(function GroundSettings({
@@ -88,33 +94,11 @@ function GrainSettings({ ground, run }: { ground: Ground; run: (command: Command
               px are printed on one; the angle is “Turned”.
             </p>
           )}
-          <RangeLine
-            label="Contrast"
-            value={ground.contrast}
-            low={-2}
-            high={4}
-            step={0.05}
-            onChange={(contrast) => set({ contrast }, "grain contrast")}
-            onDone={done}
-          />
-          <RangeLine
-            label="Brightness"
-            value={ground.brightness}
-            low={-1}
-            high={1}
-            step={0.01}
-            unit="%"
-            onChange={(brightness) => set({ brightness }, "grain brightness")}
-            onDone={done}
-          />
-          <RangeLine
-            label="Turned"
-            value={ground.rotation}
-            low={-180}
-            high={180}
-            step={1}
-            unit="°"
-            onChange={(rotation) => set({ rotation }, "grain turn")}
+          <RangeLines
+            rows={numbers}
+            ranges={groundRanges}
+            values={ground}
+            onChange={(name, value) => set({ [name]: value }, `grain ${name}`)}
             onDone={done}
           />
           <CheckLine label="Peaks for valleys" value={ground.invert} onChange={(invert) => set({ invert })} />

@@ -1,5 +1,6 @@
 import { type Brush, ownValue } from "@core/brush";
 import { type Blend, blendNames } from "@core/kernels/blend-modes";
+import { paintRanges, rimRanges, rimWidths } from "@core/paint/model";
 import type { SpaceName } from "@core/paint/spaces";
 import { spaceNames } from "@core/paint/spaces";
 import { refills, sights, takings } from "@core/paint/wet";
@@ -10,6 +11,7 @@ import { box } from "~/ui/settings/box";
 import { CheckLine } from "~/ui/settings/check-line";
 import { ChoiceLine } from "~/ui/settings/choice-line";
 import { RangeLine } from "~/ui/settings/range-line";
+import { RangeLines, type RangeRow } from "~/ui/settings/range-lines";
 import { SettingPopover } from "~/ui/settings/setting-popover";
 import { SettingRow } from "~/ui/settings/setting-row";
 import type { Command } from "../state/bench-state";
@@ -83,8 +85,7 @@ export const PaintSettings = memo(function PaintSettings({ brush, run }: Props) 
           <RangeLine
             label="Levels what is below"
             value={paint.levels}
-            low={0}
-            high={1}
+            {...paintRanges.levels}
             step={0.01}
             unit="%"
             onChange={(levels) => run(setPaint({ levels }, "levelling", "levels"))}
@@ -222,8 +223,8 @@ function LoadSettings({ brush, run }: Props) {
             <RangeLine
               label="A rest lasts"
               value={paint.refillAfter}
-              low={0}
-              high={5000}
+              {...paintRanges.refillAfter}
+              byRatio
               step={50}
               unit="ms"
               onChange={(refillAfter) => run(setPaint({ refillAfter }, "rest", "refill after"))}
@@ -233,8 +234,7 @@ function LoadSettings({ brush, run }: Props) {
           <RangeLine
             label="Wet paint lends"
             value={paint.lending}
-            low={0}
-            high={1}
+            {...paintRanges.lending}
             step={0.01}
             unit="%"
             onChange={(lending) => run(setPaint({ lending }, "lending", "lending"))}
@@ -253,19 +253,19 @@ function RimSettings({ brush, run }: Props) {
   const { rim } = brush.paint;
   const done = () => run(seal);
   const set = (patch: Partial<typeof rim>, key?: string) => run(setPaint({ rim: { ...rim, ...patch } }, "rim", key));
-  const [high, step, unit] = rim.unit === "px" ? ([28, 1, "px"] as const) : ([1, 0.01, "%"] as const);
+  const inPx = rim.unit === "px";
+  const shares = (row: RangeRow<"strength" | "ragged">) => (
+    <RangeLines
+      rows={[row]}
+      ranges={rimRanges}
+      values={rim}
+      onChange={(name, value) => set({ [name]: value }, `rim ${name}`)}
+      onDone={done}
+    />
+  );
   return (
     <>
-      <RangeLine
-        label="Dark at the rim"
-        value={rim.strength}
-        low={0}
-        high={1}
-        step={0.01}
-        unit="%"
-        onChange={(strength) => set({ strength }, "rim strength")}
-        onDone={done}
-      />
+      {shares({ name: "strength", label: "Dark at the rim", step: 0.01, unit: "%" })}
       <ChoiceLine
         label="Width, measured in"
         value={rim.unit}
@@ -276,23 +276,13 @@ function RimSettings({ brush, run }: Props) {
       <RangeLine
         label="Width"
         value={rim.width}
-        low={0}
-        high={high}
-        step={step}
-        unit={unit}
+        {...rimWidths[rim.unit]}
+        step={inPx ? 1 : 0.01}
+        unit={inPx ? "px" : "%"}
         onChange={(width) => set({ width }, "rim width")}
         onDone={done}
       />
-      <RangeLine
-        label="Ragged by the ground"
-        value={rim.ragged}
-        low={0}
-        high={1}
-        step={0.01}
-        unit="%"
-        onChange={(ragged) => set({ ragged }, "rim ragged")}
-        onDone={done}
-      />
+      {shares({ name: "ragged", label: "Ragged by the ground", step: 0.01, unit: "%" })}
     </>
   );
 }

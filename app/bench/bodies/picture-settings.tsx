@@ -1,4 +1,12 @@
-import { type ImageShape, layings, MOST_PICTURES, picks, pictureColours } from "@core/tip/shape/shape";
+import {
+  type ImageShape,
+  imageRanges,
+  layings,
+  MOST_PICTURES,
+  picks,
+  pictureColours,
+  pictureRanges,
+} from "@core/tip/shape/shape";
 import { Trash2 } from "lucide-react";
 import { Button } from "~/ui/button";
 import { ChoiceLine } from "~/ui/settings/choice-line";
@@ -81,8 +89,8 @@ export function PictureSettings({ shape, run, onAdd, busy }: Props) {
                 weight
                 <input
                   type="number"
-                  min={0}
-                  max={1000}
+                  min={pictureRanges.weight.low}
+                  max={pictureRanges.weight.high}
                   step="any"
                   value={weight}
                   onChange={(event) => alter(n, Number(event.target.value))}
@@ -150,8 +158,7 @@ export function PictureSettings({ shape, run, onAdd, busy }: Props) {
         <RangeLine
           label="How far"
           value={shape.depth}
-          low={0}
-          high={1}
+          {...imageRanges.depth}
           step={0.01}
           unit="%"
           onChange={(depth) => set({ depth })}

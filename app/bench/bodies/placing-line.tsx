@@ -1,4 +1,4 @@
-import { mirrorWays, type Tip } from "@core/tip/model";
+import { mirrorWays, pivotRange, type Tip } from "@core/tip/model";
 import { memo } from "react";
 import { ChoiceLine } from "~/ui/settings/choice-line";
 import { RangeLine } from "~/ui/settings/range-line";
@@ -27,8 +27,7 @@ export const PlacingLine = memo(function PlacingLine({
         <RangeLine
           label="Pivot, to the right"
           value={pivot[0]}
-          low={-1}
-          high={1}
+          {...pivotRange}
           step={0.01}
           unit="%"
           onChange={(x) => run(setTip({ pivot: [x, pivot[1]] }, "pivot", "pivot x"))}
@@ -37,8 +36,7 @@ export const PlacingLine = memo(function PlacingLine({
         <RangeLine
           label="Pivot, down"
           value={pivot[1]}
-          low={-1}
-          high={1}
+          {...pivotRange}
           step={0.01}
           unit="%"
           onChange={(y) => run(setTip({ pivot: [pivot[0], y] }, "pivot", "pivot y"))}

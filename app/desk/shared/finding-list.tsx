@@ -1,5 +1,5 @@
 import type { Finding } from "@core/desk/grain/findings";
-import type { GrainWork } from "@core/desk/grain/grain-work";
+import { type GrainWork, workRanges } from "@core/desk/grain/grain-work";
 import { Button } from "~/ui/button";
 
 interface Props {
@@ -67,7 +67,7 @@ function mendOf(
         patch: { tile: "cut", overlap: Math.min(0.5, Math.max(0.2, work.tile === "none" ? 0.2 : work.overlap * 1.5)) },
       };
     case "light":
-      return { label: "Even it out", patch: { even: Math.max(0.05, Math.min(0.3, work.even / 2)) } };
+      return { label: "Even it out", patch: { even: Math.max(workRanges.even.low, Math.min(0.3, work.even / 2)) } };
     case "clipped":
       return {
         label: "Widen levels",

@@ -5,7 +5,7 @@ import { Segments } from "~/ui/segments";
 import { box } from "~/ui/settings/box";
 import { CheckLine } from "~/ui/settings/check-line";
 import { ChoiceLine } from "~/ui/settings/choice-line";
-import { RangeLine } from "~/ui/settings/range-line";
+import { RangeLines, type RangeRow } from "~/ui/settings/range-lines";
 import type { TipPen } from "./protocol";
 
 /** How the maker draws on the sheet; the brush is one of the shelf's, or the plain round. */
@@ -34,6 +34,19 @@ const symmetryNames = {
   around: "around the middle",
 } as const;
 
+const ranges = {
+  size: { low: 1, high: 500 },
+  strength: { low: 0.02, high: 1 },
+  grey: { low: 0, high: 1 },
+  times: { low: 2, high: 24 },
+} as const;
+const laidRows: readonly RangeRow<"size" | "strength" | "grey">[] = [
+  { name: "size", label: "Size", step: 1, unit: "px" },
+  { name: "strength", label: "As strong as", step: 0.01, unit: "%" },
+];
+const greyRow: RangeRow<"grey"> = { name: "grey", label: "Dark … light", step: 0.01, unit: "%" };
+const timesRows: readonly RangeRow<"times">[] = [{ name: "times", label: "How many times", step: 1 }];
+
 interface Props {
   readonly brushes: readonly { readonly id: string; readonly brush: Brush }[];
   readonly settings: DrawSettings;
@@ -43,7 +56,7 @@ interface Props {
 
 /** With what, how strongly and how often the maker's strokes fall on the sheet. */
 export function DrawingSettings({ brushes, settings, onSettings, mapped }: Props) {
-  const { brush, size, strength, use, grey, keepsAlpha, symmetry, times } = settings;
+  const { brush, use, keepsAlpha, symmetry } = settings;
   return (
     <div className="space-y-1">
       <Segments
@@ -62,7 +75,7 @@ export function DrawingSettings({ brushes, settings, onSettings, mapped }: Props
             const picked = brushes.find(({ id }) => id === event.target.value)?.brush;
             onSettings({
               brush: event.target.value,
-              ...(picked ? { size: Math.min(500, Math.round(picked.tip.size)) } : {}),
+              ...(picked ? { size: Math.min(ranges.size.high, Math.round(picked.tip.size)) } : {}),
             });
           }}
         >
@@ -74,38 +87,12 @@ export function DrawingSettings({ brushes, settings, onSettings, mapped }: Props
           ))}
         </select>
       </label>
-      <RangeLine
-        label="Size"
-        value={size}
-        low={1}
-        high={500}
-        step={1}
-        unit="px"
-        onChange={(v) => onSettings({ size: v })}
-        onDone={() => undefined}
+      <RangeLines
+        rows={mapped ? [...laidRows, greyRow] : laidRows}
+        ranges={ranges}
+        values={settings}
+        onChange={(name, v) => onSettings({ [name]: v })}
       />
-      <RangeLine
-        label="As strong as"
-        value={strength}
-        low={0.02}
-        high={1}
-        step={0.01}
-        unit="%"
-        onChange={(v) => onSettings({ strength: v })}
-        onDone={() => undefined}
-      />
-      {mapped && (
-        <RangeLine
-          label="Dark … light"
-          value={grey}
-          low={0}
-          high={1}
-          step={0.01}
-          unit="%"
-          onChange={(v) => onSettings({ grey: v })}
-          onDone={() => undefined}
-        />
-      )}
       <CheckLine label="Only where it is" value={keepsAlpha} onChange={(v) => onSettings({ keepsAlpha: v })} />
       <ChoiceLine
         label="Each stroke falls"
@@ -115,14 +102,11 @@ export function DrawingSettings({ brushes, settings, onSettings, mapped }: Props
         onPick={(v) => onSettings({ symmetry: v })}
       />
       {symmetry === "around" && (
-        <RangeLine
-          label="How many times"
-          value={times}
-          low={2}
-          high={24}
-          step={1}
-          onChange={(v) => onSettings({ times: v })}
-          onDone={() => undefined}
+        <RangeLines
+          rows={timesRows}
+          ranges={ranges}
+          values={settings}
+          onChange={(name, v) => onSettings({ [name]: v })}
         />
       )}
     </div>

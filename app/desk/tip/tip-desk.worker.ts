@@ -9,7 +9,7 @@ import {
   sheetOfPicture,
   type TipSheet,
 } from "@core/desk/tip/sheet";
-import { stepNames, type TipStep } from "@core/desk/tip/steps";
+import { stepName, type TipStep } from "@core/desk/tip/steps";
 import { writeGreyAlpha16 } from "@core/formats/png/png";
 import { readTipPicture } from "@core/formats/png/tip-picture";
 import { noPictures, type Picture, type Pictures } from "@core/picture/picture";
@@ -111,7 +111,7 @@ async function doStep(step: TipStep): Promise<void> {
   const { chosen } = family;
   if (!chosen || endStep) return;
   const port = openPort<StepDoing>(new Worker(new URL("./tip-step.worker.ts", import.meta.url), { type: "module" }));
-  const waiting = setTimeout(() => say("busy", stepNames[step.kind]), PATIENCE);
+  const waiting = setTimeout(() => say("busy", stepName(step.kind)), PATIENCE);
   endStep = () => {
     clearTimeout(waiting);
     port.close();
@@ -123,14 +123,14 @@ async function doStep(step: TipStep): Promise<void> {
     made = await port.call("step", { sheet: chosen.sheet, step });
   } catch (error) {
     unlessDropped((fault) => {
-      throw new Error(`${stepNames[step.kind]} could not be done: ${fault}`);
+      throw new Error(`${stepName(step.kind)} could not be done: ${fault}`);
     })(error);
   } finally {
     endStep?.();
   }
   if (!made) return;
   const sheet = made;
-  family.alter(chosen.id, (member) => changed(member, sheet, stepNames[step.kind]));
+  family.alter(chosen.id, (member) => changed(member, sheet, stepName(step.kind)));
   await show(true);
 }
 

@@ -1,10 +1,12 @@
 import { strengthSources } from "@core/desk/tip/sheet";
-import { type TipStep, tipStepSchema } from "@core/desk/tip/steps";
+import { stepRanges, type TipStep, tipStepSchema } from "@core/desk/tip/steps";
+import type { Range } from "@core/numeric/range";
 import { useState } from "react";
 import { Button } from "~/ui/button";
 import { Segments } from "~/ui/segments";
 import { box } from "~/ui/settings/box";
 import { RangeLine } from "~/ui/settings/range-line";
+import { RangeLines, type RangeRow } from "~/ui/settings/range-lines";
 import { ActLine, Bars, Card } from "../shared/card";
 import type { TipDeskEngine, TipDeskState } from "./use-tip-desk";
 
@@ -68,8 +70,8 @@ export function PlaceCard({ sheet, engine }: Props) {
           label="Cut the sheet, margin"
           unit="%"
           start={4}
-          low={0}
-          high={100}
+          low={shownAs("%", stepRanges("crop").margin.low)}
+          high={shownAs("%", stepRanges("crop").margin.high)}
           act="Cut"
           onAct={(margin) => engine.tell("step", { kind: "crop", margin: margin / 100 })}
         />
@@ -78,8 +80,7 @@ export function PlaceCard({ sheet, engine }: Props) {
           label="Longer side"
           unit="px"
           start={Math.max(sheet.width, sheet.height)}
-          low={8}
-          high={4096}
+          {...stepRanges("resize").width}
           act="Resize"
           onAct={(longer) => {
             const scale = longer / Math.max(sheet.width, sheet.height);
@@ -94,6 +95,77 @@ export function PlaceCard({ sheet, engine }: Props) {
     </Card>
   );
 }
+
+const levelRows: readonly RangeRow<"black" | "white" | "gamma">[] = [
+  { name: "black", label: "Nothing below", step: 0.01, unit: "%" },
+  { name: "white", label: "Full above", step: 0.01, unit: "%" },
+  { name: "gamma", label: "Middle", step: 0.05 },
+];
+
+/** A step that needs one number. Shares are typed in per cent. */
+interface NumberAct {
+  readonly label: string;
+  readonly act: string;
+  readonly start: number;
+  readonly unit: "%" | "px";
+  readonly step?: number;
+  readonly range: Range;
+  readonly toStep: (value: number) => TipStep;
+}
+
+const strengthActs: readonly NumberAct[] = [
+  {
+    label: "Cut off at",
+    act: "Cut off",
+    start: 50,
+    unit: "%",
+    range: stepRanges("cut-off").at,
+    toStep: (at) => ({ kind: "cut-off", at }),
+  },
+  {
+    label: "Haze, all below",
+    act: "Clear",
+    start: 2,
+    unit: "%",
+    range: stepRanges("haze").below,
+    toStep: (below) => ({ kind: "haze", below }),
+  },
+  {
+    label: "Fade the edge over",
+    act: "Feather",
+    start: 12,
+    unit: "px",
+    range: stepRanges("feather").radius,
+    toStep: (radius) => ({ kind: "feather", radius }),
+  },
+  {
+    label: "Blur by",
+    act: "Blur",
+    start: 2,
+    unit: "px",
+    step: 0.5,
+    range: stepRanges("blur").radius,
+    toStep: (radius) => ({ kind: "blur", part: "strength", radius }),
+  },
+  {
+    label: "Sharpen by",
+    act: "Sharpen",
+    start: 80,
+    unit: "%",
+    range: stepRanges("sharpen").amount,
+    toStep: (amount) => ({ kind: "sharpen", part: "strength", amount }),
+  },
+  {
+    label: "Grow (− shrinks) by",
+    act: "Grow",
+    start: 3,
+    unit: "px",
+    range: stepRanges("grow").by,
+    toStep: (by) => ({ kind: "grow", by: Math.round(by) }),
+  },
+];
+
+const shownAs = (unit: "%" | "px", value: number) => (unit === "%" ? Math.round(value * 100) : value);
 
 /** How strong the tip is where: what of a picture counts, levels, background, edges. */
 export function StrengthCard({ sheet, engine }: Props) {
@@ -113,34 +185,11 @@ export function StrengthCard({ sheet, engine }: Props) {
         </div>
       )}
       <Bars counts={sheet.histogram} label="How often each strength comes, nothing at the left" />
-      <RangeLine
-        label="Nothing below"
-        value={levels.black}
-        low={0}
-        high={1}
-        step={0.01}
-        unit="%"
-        onChange={(black) => setLevels({ ...levels, black })}
-        onDone={() => undefined}
-      />
-      <RangeLine
-        label="Full above"
-        value={levels.white}
-        low={0}
-        high={1}
-        step={0.01}
-        unit="%"
-        onChange={(white) => setLevels({ ...levels, white })}
-        onDone={() => undefined}
-      />
-      <RangeLine
-        label="Middle"
-        value={levels.gamma}
-        low={0.2}
-        high={5}
-        step={0.05}
-        onChange={(gamma) => setLevels({ ...levels, gamma })}
-        onDone={() => undefined}
+      <RangeLines
+        rows={levelRows}
+        ranges={stepRanges("levels")}
+        values={levels}
+        onChange={(name, value) => setLevels({ ...levels, [name]: value })}
       />
       <div className="my-1.5 flex flex-wrap gap-1.5">
         <Do
@@ -153,61 +202,19 @@ export function StrengthCard({ sheet, engine }: Props) {
         <Do label="Take the background away" step={{ kind: "background" }} engine={engine} />
       </div>
       <div className="space-y-1">
-        <ActLine
-          label="Cut off at"
-          unit="%"
-          start={50}
-          low={0}
-          high={100}
-          act="Cut off"
-          onAct={(at) => engine.tell("step", { kind: "cut-off", at: at / 100 })}
-        />
-        <ActLine
-          label="Haze, all below"
-          unit="%"
-          start={2}
-          low={0}
-          high={50}
-          act="Clear"
-          onAct={(below) => engine.tell("step", { kind: "haze", below: below / 100 })}
-        />
-        <ActLine
-          label="Fade the edge over"
-          unit="px"
-          start={12}
-          low={1}
-          high={1000}
-          act="Feather"
-          onAct={(radius) => engine.tell("step", { kind: "feather", radius })}
-        />
-        <ActLine
-          label="Blur by"
-          unit="px"
-          start={2}
-          low={0.5}
-          high={200}
-          step={0.5}
-          act="Blur"
-          onAct={(radius) => engine.tell("step", { kind: "blur", part: "strength", radius })}
-        />
-        <ActLine
-          label="Sharpen by"
-          unit="%"
-          start={80}
-          low={0}
-          high={400}
-          act="Sharpen"
-          onAct={(amount) => engine.tell("step", { kind: "sharpen", part: "strength", amount: amount / 100 })}
-        />
-        <ActLine
-          label="Grow (− shrinks) by"
-          unit="px"
-          start={3}
-          low={-100}
-          high={100}
-          act="Grow"
-          onAct={(by) => engine.tell("step", { kind: "grow", by: Math.round(by) })}
-        />
+        {strengthActs.map(({ label, act, start, unit, step, range, toStep }) => (
+          <ActLine
+            key={act}
+            label={label}
+            act={act}
+            start={start}
+            unit={unit}
+            low={shownAs(unit, range.low)}
+            high={shownAs(unit, range.high)}
+            step={step}
+            onAct={(value) => engine.tell("step", toStep(unit === "%" ? value / 100 : value))}
+          />
+        ))}
       </div>
     </Card>
   );
@@ -226,8 +233,7 @@ export function MapCard({ sheet, engine }: Props) {
       <RangeLine
         label="Edge dark, middle light"
         value={amount}
-        low={-1}
-        high={1}
+        {...stepRanges("map").amount}
         step={0.05}
         unit="%"
         onChange={setAmount}

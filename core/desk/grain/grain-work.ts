@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { rangesOf } from "../../numeric/range";
 import { inverted, keptApart, levelled } from "../levels";
 import { crop, type Plane } from "../plane";
 import { sharpened } from "../tip/edges";
@@ -7,17 +8,21 @@ import { evenlyLit } from "./even-light";
 import { tiled } from "./tile";
 
 const share = z.number().min(0).max(1);
+const partSchema = z.strictObject({
+  left: share,
+  top: share,
+  width: z.number().min(0.02).max(1),
+  height: z.number().min(0.02).max(1),
+});
 
 /** What is done to a picture to make a grain of it, in this order. */
 export const grainWorkSchema = z.strictObject({
   /** Straightens a photograph taken askew: degrees, counter-clockwise as seen. What would have nothing in its corners is cut off. */
   turn: z.number().min(-45).max(45).default(0),
   /** The part that is used, in shares of the picture's sides. */
-  part: z
-    .strictObject({ left: share, top: share, width: z.number().min(0.02).max(1), height: z.number().min(0.02).max(1) })
-    .prefault({ left: 0, top: 0, width: 1, height: 1 }),
+  part: partSchema.prefault({ left: 0, top: 0, width: 1, height: 1 }),
   /** The light is evened out over distances above this share of the shorter side; 1 leaves it. */
-  even: share.default(1),
+  even: z.number().min(0.05).max(1).default(1),
   black: share.default(0),
   white: share.default(1),
   gamma: z.number().min(0.2).max(5).default(1),
@@ -28,6 +33,10 @@ export const grainWorkSchema = z.strictObject({
   /** How wide borders are laid over one another, as a share of the shorter side. */
   overlap: z.number().min(0.02).max(0.5).default(0.15),
 });
+
+/** Ranges of the work's numbers, and of those of the part that is used. */
+export const workRanges = rangesOf(grainWorkSchema);
+export const partRanges = rangesOf(partSchema);
 
 export type GrainWork = z.infer<typeof grainWorkSchema>;
 

@@ -1,13 +1,14 @@
 import { z } from "zod";
+import { type NumberRange, rangesOf } from "../../numeric/range";
 import { inverted, keptApart, levelled } from "../levels";
 import { MOST_SIDE, type Plane } from "../plane";
 import { withoutBackground } from "./background";
 import { keptWithin } from "./cut-out";
-import { blurredTip, cutOff, feathered, grown, NEARLY_NOTHING, sharpened } from "./edges";
+import { blurredTip, cutOff, feathered, grown, sharpened } from "./edges";
+import { centred, cropped, flipped, levelledOut, movedTip } from "./lie";
 import { mapFromDepth, mapFromGreys } from "./lightness";
-import { contentBox, cutTo, weightCentre } from "./place";
 import { MIDDLE, type TipSheet } from "./sheet";
-import { type Affine, aboutMiddle, all, composed, moved, resized } from "./transform";
+import { all, resized } from "./transform";
 
 const share = z.number().min(0).max(1);
 const side = z.int().min(1).max(MOST_SIDE);
@@ -16,192 +17,152 @@ const place = z
   .min(-MOST_SIDE)
   .max(2 * MOST_SIDE);
 const part = z.enum(["strength", "map"]).default("strength");
+const offset = z.number().min(-MOST_SIDE).max(MOST_SIDE).default(0);
+const times = z.number().min(0.02).max(50).default(1);
+
+/** All that is known of one kind of step: what it is called in the list of what was done, what it needs, what it does. */
+function row<const Kind extends string, Fields extends z.ZodRawShape>(
+  kind: Kind,
+  called: string,
+  fields: Fields,
+  does: (sheet: TipSheet, step: z.output<z.ZodObject<Fields>>) => TipSheet,
+) {
+  return { kind, called, does, schema: z.strictObject({ kind: z.literal(kind), ...fields }) };
+}
 
 /** What can be done to a whole tip on the desk. Lengths are px of its sheet. */
-export const tipStepSchema = z.discriminatedUnion("kind", [
-  z.strictObject({
-    kind: z.literal("transform"),
-    /** px right and down */
-    dx: z.number().min(-MOST_SIDE).max(MOST_SIDE).default(0),
-    dy: z.number().min(-MOST_SIDE).max(MOST_SIDE).default(0),
-    /** degrees, counter-clockwise as seen */
-    turn: z.number().min(-360).max(360).default(0),
-    across: z.number().min(0.02).max(50).default(1),
-    down: z.number().min(0.02).max(50).default(1),
-    /** How far the top leans to the right, degrees. */
-    skew: z.number().min(-80).max(80).default(0),
-  }),
-  z.strictObject({ kind: z.literal("flip"), axis: z.enum(["left-right", "top-bottom"]) }),
-  z.strictObject({ kind: z.literal("centre"), by: z.enum(["box", "weight"]) }),
+const rows = [
+  row(
+    "transform",
+    "move, turn, scale",
+    {
+      /** px right and down */
+      dx: offset,
+      dy: offset,
+      /** degrees, counter-clockwise as seen */
+      turn: z.number().min(-360).max(360).default(0),
+      across: times,
+      down: times,
+      /** How far the top leans to the right, degrees. */
+      skew: z.number().min(-80).max(80).default(0),
+    },
+    movedTip,
+  ),
+  row("flip", "flip", { axis: z.enum(["left-right", "top-bottom"]) }, (sheet, { axis }) => flipped(sheet, axis)),
+  row("centre", "centre", { by: z.enum(["box", "weight"]) }, (sheet, { by }) => centred(sheet, by)),
   /** Cuts the sheet to what is on it, and a margin as a share of the longer side. */
-  z.strictObject({ kind: z.literal("crop"), margin: z.number().min(0).max(1) }),
+  row("crop", "crop", { margin: share }, (sheet, { margin }) => cropped(sheet, margin)),
   /** Straightens a tip: its longest extent comes to lie level. */
-  z.strictObject({ kind: z.literal("straighten") }),
+  row("straighten", "straighten", {}, levelledOut),
   /** Keeps what lies within an outline, px of the sheet. */
-  z.strictObject({
-    kind: z.literal("cut-out"),
-    outline: z
-      .array(z.tuple([place, place]))
-      .min(3)
-      .max(4000),
-  }),
-  z.strictObject({ kind: z.literal("resize"), width: side, height: side }),
-  z.strictObject({ kind: z.literal("levels"), part, black: share, white: share, gamma: z.number().min(0.1).max(10) }),
-  z.strictObject({ kind: z.literal("invert"), part }),
-  z.strictObject({ kind: z.literal("cut-off"), at: share }),
-  z.strictObject({ kind: z.literal("background") }),
+  row(
+    "cut-out",
+    "cut out",
+    {
+      outline: z
+        .array(z.tuple([place, place]))
+        .min(3)
+        .max(4000),
+    },
+    (sheet, { outline }) => strength(sheet, (plane) => keptWithin(plane, outline)),
+  ),
+  row("resize", "sheet’s size", { width: side, height: side }, (sheet, { width, height }) =>
+    all(sheet, (plane) => resized(plane, width, height)),
+  ),
+  row(
+    "levels",
+    "levels",
+    { part, black: share, white: share, gamma: z.number().min(0.1).max(10) },
+    (sheet, { part: which, ...levels }) => on(which, sheet, (plane) => levelled(plane, keptApart(levels))),
+  ),
+  row("invert", "turn over", { part }, (sheet, { part: which }) => on(which, sheet, inverted)),
+  row("cut-off", "cut off", { at: share }, (sheet, { at }) => strength(sheet, (plane) => cutOff(plane, at))),
+  row("background", "take the background away", {}, (sheet) => strength(sheet, withoutBackground)),
   /** Makes nothing of what is weaker. */
-  z.strictObject({ kind: z.literal("haze"), below: share }),
-  z.strictObject({ kind: z.literal("blur"), part, radius: z.number().min(0.5).max(200) }),
-  z.strictObject({ kind: z.literal("sharpen"), part, amount: z.number().min(0).max(4) }),
-  z.strictObject({ kind: z.literal("feather"), radius: z.number().min(0.5).max(1000) }),
-  z.strictObject({ kind: z.literal("grow"), by: z.int().min(-100).max(100) }),
+  row("haze", "take haze away", { below: share }, (sheet, { below }) =>
+    strength(sheet, (plane) => ({ ...plane, data: plane.data.map((v) => (v < below ? 0 : v)) })),
+  ),
+  row("blur", "blur", { part, radius: z.number().min(0.5).max(200) }, (sheet, { part: which, radius }) =>
+    on(which, sheet, (plane) => blurredTip(plane, radius)),
+  ),
+  row("sharpen", "sharpen", { part, amount: z.number().min(0).max(4) }, (sheet, { part: which, amount }) =>
+    on(which, sheet, (plane) => sharpened(plane, amount)),
+  ),
+  row("feather", "feather", { radius: z.number().min(0.5).max(1000) }, (sheet, { radius }) =>
+    strength(sheet, (plane) => feathered(plane, radius)),
+  ),
+  row("grow", "grow", { by: z.int().min(-100).max(100) }, (sheet, { by }) =>
+    strength(sheet, (plane) => grown(plane, by)),
+  ),
   /** Gives it a lightness map, or takes it away. */
-  z.strictObject({
-    kind: z.literal("map"),
-    from: z.enum(["nothing", "middle", "depth", "greys"]),
-    amount: z.number().min(-1).max(1).default(0.6),
-  }),
-]);
+  row(
+    "map",
+    "lightness map",
+    { from: z.enum(["nothing", "middle", "depth", "greys"]), amount: z.number().min(-1).max(1).default(0.6) },
+    mapped,
+  ),
+] as const;
 
-export type TipStep = z.infer<typeof tipStepSchema>;
-
-/** What the steps are called, for the list of what was done. */
-export const stepNames: Readonly<Record<TipStep["kind"], string>> = {
-  transform: "move, turn, scale",
-  flip: "flip",
-  centre: "centre",
-  crop: "crop",
-  straighten: "straighten",
-  "cut-out": "cut out",
-  resize: "sheet’s size",
-  levels: "levels",
-  invert: "turn over",
-  "cut-off": "cut off",
-  background: "take the background away",
-  haze: "take haze away",
-  blur: "blur",
-  sharpen: "sharpen",
-  feather: "feather",
-  grow: "grow",
-  map: "lightness map",
+type Rows = typeof rows;
+type SchemasOf<List extends readonly { readonly schema: unknown }[]> = {
+  readonly [N in keyof List]: List[N]["schema"];
 };
+type Schemas = SchemasOf<Rows>;
+
+// A mapped array is a tuple still, which its type no longer tells.
+export const tipStepSchema = z.discriminatedUnion("kind", rows.map(({ schema }) => schema) as unknown as Schemas);
+
+export type TipStep = z.output<Schemas[number]>;
+type Kind = TipStep["kind"];
+type StepOf<K extends Kind> = Extract<TipStep, { readonly kind: K }>;
+
+function rowOf(kind: Kind): Rows[number] {
+  const found = rows.find((one) => one.kind === kind);
+  if (!found) throw new RangeError(`there is no step ${kind}`);
+  return found;
+}
+
+/** What a step is called, for the list of what was done. */
+export function stepName(kind: Kind): string {
+  return rowOf(kind).called;
+}
+
+/** The ranges of a step's numbers. */
+export function stepRanges<K extends Kind>(
+  kind: K,
+): Readonly<Record<{ [N in keyof StepOf<K>]: StepOf<K>[N] extends number ? N : never }[keyof StepOf<K>], NumberRange>> {
+  return rangesOf<z.ZodObject>(rowOf(kind).schema) as ReturnType<typeof stepRanges<K>>;
+}
 
 /** Does a step. */
 export function withStep(sheet: TipSheet, step: TipStep): TipSheet {
-  const { strength, map, greys } = sheet;
-  const { width, height } = strength;
-  const on = (change: (plane: Plane) => Plane, which: "strength" | "map"): TipSheet => {
-    if (which === "strength") return { ...sheet, strength: change(strength) };
-    return map ? { ...sheet, map: change(map) } : sheet;
-  };
-  switch (step.kind) {
-    case "transform":
-      return all(sheet, (plane) => moved(plane, transformOf(step, width, height)));
-    case "flip":
-      return all(sheet, (plane) =>
-        moved(
-          plane,
-          aboutMiddle(step.axis === "left-right" ? [-1, 0, 0, 1, 0, 0] : [1, 0, 0, -1, 0, 0], width, height),
-        ),
-      );
-    case "centre":
-      return centred(sheet, step.by);
-    case "crop": {
-      const box = contentBox(strength);
-      if (!box) return sheet;
-      const margin = Math.ceil(step.margin * Math.max(box.right - box.left, box.bottom - box.top));
-      return all(sheet, (plane) =>
-        cutTo(plane, {
-          left: box.left - margin,
-          top: box.top - margin,
-          right: box.right + margin,
-          bottom: box.bottom + margin,
-        }),
-      );
-    }
-    case "straighten":
-      return all(sheet, (plane) => moved(plane, aboutMiddle(turning(-longAxis(strength)), width, height)));
-    case "cut-out":
-      return on((plane) => keptWithin(plane, step.outline), "strength");
-    case "resize":
-      return all(sheet, (plane) => resized(plane, step.width, step.height));
-    case "levels":
-      return on((plane) => levelled(plane, keptApart(step)), step.part);
-    case "invert":
-      return on(inverted, step.part);
-    case "cut-off":
-      return on((plane) => cutOff(plane, step.at), "strength");
-    case "background":
-      return on(withoutBackground, "strength");
-    case "haze":
-      return on((plane) => ({ ...plane, data: plane.data.map((v) => (v < step.below ? 0 : v)) }), "strength");
-    case "blur":
-      return on((plane) => blurredTip(plane, step.radius), step.part);
-    case "sharpen":
-      return on((plane) => sharpened(plane, step.amount), step.part);
-    case "feather":
-      return on((plane) => feathered(plane, step.radius), "strength");
-    case "grow":
-      return on((plane) => grown(plane, step.by), "strength");
-    case "map":
-      if (step.from === "nothing") return { strength, greys };
-      if (step.from === "depth") return { ...sheet, map: mapFromDepth(strength, step.amount) };
-      if (step.from === "greys") {
-        if (!greys) throw new RangeError("this tip was not made of a picture: there are no greys to make a map of");
-        return { ...sheet, map: mapFromGreys(greys, strength) };
-      }
-      return { ...sheet, map: { ...strength, data: strength.data.map(() => MIDDLE) } };
+  // A step fits the row of its own kind, which a union of rows cannot say.
+  return (rowOf(step.kind).does as (sheet: TipSheet, step: TipStep) => TipSheet)(sheet, step);
+}
+
+function strength(sheet: TipSheet, change: (plane: Plane) => Plane): TipSheet {
+  return { ...sheet, strength: change(sheet.strength) };
+}
+
+function on(which: "strength" | "map", sheet: TipSheet, change: (plane: Plane) => Plane): TipSheet {
+  if (which === "strength") return strength(sheet, change);
+  return sheet.map ? { ...sheet, map: change(sheet.map) } : sheet;
+}
+
+function mapped(
+  sheet: TipSheet,
+  { from, amount }: { from: "nothing" | "middle" | "depth" | "greys"; amount: number },
+): TipSheet {
+  const { strength: plane, greys } = sheet;
+  switch (from) {
+    case "nothing":
+      return { strength: plane, greys };
+    case "depth":
+      return { ...sheet, map: mapFromDepth(plane, amount) };
+    case "greys":
+      if (!greys) throw new RangeError("this tip was not made of a picture: there are no greys to make a map of");
+      return { ...sheet, map: mapFromGreys(greys, plane) };
+    case "middle":
+      return { ...sheet, map: { ...plane, data: plane.data.map(() => MIDDLE) } };
   }
-}
-
-/** Scaled, leaned, turned about the sheet's middle, then moved. */
-function transformOf(
-  { dx, dy, turn, across, down, skew }: Extract<TipStep, { kind: "transform" }>,
-  width: number,
-  height: number,
-): Affine {
-  const leaned: Affine = [1, 0, -Math.tan((skew * Math.PI) / 180), 1, 0, 0];
-  const [a, b, c, d, e, f] = aboutMiddle(
-    composed(composed([across, 0, 0, down, 0, 0], leaned), turning(turn)),
-    width,
-    height,
-  );
-  return [a, b, c, d, e + dx, f + dy];
-}
-
-/** @param degrees counter-clockwise as seen, while y grows downward */
-function turning(degrees: number): Affine {
-  const [c, s] = [Math.cos((degrees * Math.PI) / 180), Math.sin((degrees * Math.PI) / 180)];
-  return [c, -s, s, c, 0, 0];
-}
-
-function centred(sheet: TipSheet, by: "box" | "weight"): TipSheet {
-  const { width, height } = sheet.strength;
-  const box = contentBox(sheet.strength);
-  const centre =
-    by === "weight" ? weightCentre(sheet.strength) : box && [(box.left + box.right) / 2, (box.top + box.bottom) / 2];
-  if (!centre) return sheet;
-  // Whole px: nothing is blurred by being moved.
-  const [dx, dy] = [Math.round(width / 2 - centre[0]), Math.round(height / 2 - centre[1])];
-  return all(sheet, (plane) => cutTo(plane, { left: -dx, top: -dy, right: width - dx, bottom: height - dy }));
-}
-
-/** The direction in which the tip's weight reaches farthest, degrees counter-clockwise: the main axis of its second moments. */
-export function longAxis(strength: Plane): number {
-  const centre = weightCentre(strength);
-  if (!centre) return 0;
-  const { width, height, data } = strength;
-  let [xx, xy, yy] = [0, 0, 0];
-  for (let y = 0; y < height; y++) {
-    for (let x = 0; x < width; x++) {
-      const v = data[y * width + x];
-      if (v <= NEARLY_NOTHING) continue;
-      const [u, w] = [x + 0.5 - centre[0], centre[1] - y - 0.5];
-      xx += v * u * u;
-      xy += v * u * w;
-      yy += v * w * w;
-    }
-  }
-  return (Math.atan2(2 * xy, xx - yy) * 90) / Math.PI;
 }

@@ -1,14 +1,14 @@
 import { XMLParser } from "fast-xml-parser";
 import { strFromU8 } from "fflate";
 import { z } from "zod";
+import { blendOfOp } from "../../kernels/blend-modes";
 import type { Picture } from "../../picture/picture";
 import type { PlacedLayer } from "../../surface/flatten";
 import { MAX_SIDE } from "../../surface/surface";
 import { FormatError } from "../fault";
 import { pngSize } from "../png/chunks";
 import { readTipPicture } from "../png/tip-picture";
-import { readZip } from "../zip/read-zip";
-import { compositeOps } from "./composite-ops";
+import { openZip, type ZipFile } from "../zip/read-zip";
 
 /** One layer of a layered picture, by its name. */
 export interface OraLayer extends PlacedLayer {
@@ -59,11 +59,11 @@ const layerSchema = z.object({
  * @throws FormatError with one line that says what is wrong and where
  */
 export function readOra(bytes: Uint8Array, what: string): OraPicture {
-  const files = unzip(bytes, what);
-  const mimetype = files.get("mimetype");
+  const files = opened(bytes, what);
+  const mimetype = files.read("mimetype");
   if (!mimetype || strFromU8(mimetype).trim() !== MIMETYPE)
     throw new FormatError(`${what}: its mimetype is not ${MIMETYPE}`);
-  const text = files.get("stack.xml");
+  const text = files.read("stack.xml");
   if (!text) throw new FormatError(`${what}: it has no stack.xml`);
   const { width, height, nodes } = readStack(strFromU8(text), `${what}, stack.xml`);
   if (width * height > MAX_PIXELS)
@@ -79,16 +79,18 @@ export function readOra(bytes: Uint8Array, what: string): OraPicture {
       throw new FormatError(`${where}: ${String(read.error.issues[0].path[0] ?? "")} ${read.error.issues[0].message}`);
     const { name, src, x, y, opacity, visibility } = read.data;
     const op = read.data["composite-op"];
-    const blend = Object.hasOwn(compositeOps, op) ? compositeOps[op] : undefined;
+    const blend = blendOfOp(op);
     if (!blend) throw new FormatError(`${where}: composite-op "${op.slice(0, 40)}" is not known`);
-    const png = src.split("/").includes("..") ? undefined : files.get(src);
-    if (!png) throw new FormatError(`${where}: ${src} is not in the file`);
-    const sides = pngSize(png, `${where}, ${src}`);
-    decoded += pictures.has(src) ? 0 : sides.width * sides.height;
+    const known = pictures.get(src);
+    // Unpacked when its turn comes, and let go once it is a picture.
+    const png = known ? undefined : files.read(src);
+    if (!known && !png) throw new FormatError(`${where}: ${src} is not in the file`);
+    const sides = png ? pngSize(png, `${where}, ${src}`) : (known as Picture);
+    decoded += known ? 0 : sides.width * sides.height;
     laid += Math.min(width, sides.width) * Math.min(height, sides.height);
     if (decoded > MAX_READ || laid > MAX_LAID)
       throw new FormatError(`${where}: its layers have more px together than can be laid (${MAX_LAID >> 20} million)`);
-    const picture = pictures.get(src) ?? readTipPicture(png, `${where}, ${src}`);
+    const picture = known ?? readTipPicture(png as Uint8Array, `${where}, ${src}`);
     pictures.set(src, picture);
     return { name, x, y, opacity, visible: visibility === "visible", blend, picture };
   });
@@ -127,15 +129,21 @@ function readStack(text: string, what: string): { width: number; height: number;
   return { width: size.data.w, height: size.data.h, nodes };
 }
 
-function unzip(bytes: Uint8Array, what: string): Map<string, Uint8Array> {
-  try {
-    return readZip(bytes, {
+function opened(bytes: Uint8Array, what: string): Pick<ZipFile, "read"> {
+  const told = <T>(act: () => T): T => {
+    try {
+      return act();
+    } catch (error) {
+      throw error instanceof FormatError ? new FormatError(`${what}: ${error.message}`) : error;
+    }
+  };
+  const zip = told(() =>
+    openZip(bytes, {
       entries: MAX_ENTRIES,
       bytes: MAX_UNPACKED,
       ratio: MAX_RATIO,
       wants: (name) => name === "mimetype" || name === "stack.xml" || name.endsWith(".png"),
-    });
-  } catch (error) {
-    throw error instanceof FormatError ? new FormatError(`${what}: ${error.message}`) : error;
-  }
+    }),
+  );
+  return { read: (name) => told(() => zip.read(name)) };
 }

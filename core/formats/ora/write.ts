@@ -1,22 +1,19 @@
 import { strToU8, type Zippable, zipSync } from "fflate";
 import type { Rgb } from "../../colour/srgb";
-import { type Blend, blendNames } from "../../kernels/blend-modes";
+import { type Blend, blendNames, compositeOp } from "../../kernels/blend-modes";
 import { layerPixels } from "../../surface/layer-pixels";
 import { Picture } from "../../surface/picture";
 import type { Surface } from "../../surface/surface";
 import { FormatError } from "../fault";
 import { writeRgba, writeRgba16 } from "../png/png";
-import { compositeOps } from "./composite-ops";
 
 /** The longest side of the small picture that file managers show, px (OpenRaster 0.0.5). */
 const THUMBNAIL = 256;
 /** ZIP begins in 1980; one fixed moment, so that equal pictures are equal bytes. */
 const MOMENT = new Date(1980, 0, 2, 12);
 
-const opOf = new Map(Object.entries(compositeOps).map(([op, blend]) => [blend, op]));
-
 /** The blend modes that the specification has no name for. */
-export const unwritten: readonly Blend[] = blendNames.filter((blend) => !opOf.has(blend));
+export const unwritten: readonly Blend[] = blendNames.filter((blend) => !compositeOp(blend));
 
 /**
  * Writes a surface as OpenRaster (specification 0.0.5, freedesktop.org): `mimetype` first and stored, a 16-bit PNG for each
@@ -37,7 +34,7 @@ export function writeOra(surface: Surface, paper: Rgb | null): Uint8Array {
   surface.layers.forEach((layer, n) => {
     const pixels = layerPixels(surface, layer);
     if (!pixels) return;
-    const op = opOf.get(layer.blend);
+    const op = compositeOp(layer.blend);
     if (!op) throw new FormatError(`layer ${n + 1}: OpenRaster has no name for "${layer.blend}"`);
     const src = `data/layer${n}.png`;
     pictures.push([src, writeRgba16(pixels.data, pixels.width, pixels.height)]);

@@ -5,7 +5,7 @@ import { readInkml } from "../inkml/read";
 import { parseJson } from "../json";
 import { readPng } from "../png/png";
 import { readTipPicture } from "../png/tip-picture";
-import { readZip } from "../zip/read-zip";
+import { openZip } from "../zip/read-zip";
 import type { SetPackage } from "./pack";
 import { setFileSchema } from "./schema";
 
@@ -25,7 +25,7 @@ const KNOWN =
  * @throws FormatError with one line that says what is wrong and where
  */
 export function unpack(bytes: Uint8Array): SetPackage {
-  const entries = readZip(bytes, {
+  const zip = openZip(bytes, {
     entries: MAX_FILES,
     bytes: MAX_UNPACKED,
     ratio: MAX_RATIO,
@@ -34,7 +34,7 @@ export function unpack(bytes: Uint8Array): SetPackage {
       return true;
     },
   });
-  const setText = entries.get("set.json");
+  const setText = zip.read("set.json");
   if (!setText) throw new FormatError("the package has no set.json");
   const data = json(setText, "set.json");
   const level = typeof data === "object" && data !== null && "level" in data ? data.level : undefined;
@@ -46,12 +46,13 @@ export function unpack(bytes: Uint8Array): SetPackage {
   const brushes = new Map<string, Brush>();
   for (const { file } of set.brushes) {
     if (brushes.has(file)) throw new FormatError(`set.json: brushes: ${file} is listed twice`);
-    const text = entries.get(file);
+    const text = zip.read(file);
     if (!text) throw new FormatError(`set.json: brushes: ${file} is not in the package`);
     brushes.set(file, brush(json(text, file), file));
   }
   const files = new Map<string, Uint8Array>();
-  for (const [path, content] of entries) {
+  for (const path of zip.names) {
+    const content = zip.read(path) as Uint8Array;
     if (path.startsWith("tips/") || path.startsWith("grains/")) readTipPicture(content, path);
     else if (path.endsWith(".png")) readPng(content, path);
     else if (path.endsWith(".inkml")) readInkml(strFromU8(content), path);

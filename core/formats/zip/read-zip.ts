@@ -41,17 +41,32 @@ const DEFLATED = 8;
 const KIND = 0o170000;
 const LINK = 0o120000;
 
+/** A ZIP file of which the directory was read. */
+export interface ZipFile {
+  /** The wanted entries, in the directory's order. */
+  readonly names: readonly string[];
+  /**
+   * Unpacks one of the wanted entries, which is not kept: no more than one lies unpacked unless the caller keeps it.
+   * What is stored is a view of the file. Undefined for a name that is not among them.
+   * @throws FormatError where it is not as long, or has not the checksum, that the directory says
+   */
+  readonly read: (name: string) => Uint8Array | undefined;
+}
+
 /**
- * Reads the wanted entries of a ZIP file (PKWARE application note 6.3). All is counted before anything is unpacked, and
- * each entry must be as long, and have the checksum, that the directory says.
+ * Opens a ZIP file (PKWARE application note 6.3): all is counted and nothing is unpacked.
  * @throws FormatError with one line that says what is wrong and where
  */
-export function readZip(bytes: Uint8Array, limits: ZipLimits): Map<string, Uint8Array> {
+export function openZip(bytes: Uint8Array, limits: ZipLimits): ZipFile {
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
-  const entries = directoryOf(bytes, view, limits);
-  const found = new Map<string, Uint8Array>();
-  for (const entry of entries) found.set(entry.name, contentOf(bytes, view, entry));
-  return found;
+  const entries = new Map(directoryOf(bytes, view, limits).map((entry) => [entry.name, entry]));
+  return {
+    names: [...entries.keys()],
+    read: (name) => {
+      const entry = entries.get(name);
+      return entry && contentOf(bytes, view, entry);
+    },
+  };
 }
 
 /** The wanted entries, each once, none of them a trap by what the directory says. */
@@ -129,7 +144,7 @@ function contentOf(bytes: Uint8Array, view: DataView, { name, method, crc, packe
   const data = bytes.subarray(from, from + packed);
   if (method === STORED && packed !== size) throw new FormatError(`${name}: not as long as the package says`);
   if (method !== STORED && method !== DEFLATED) throw new FormatError(`${name}: packed in a way that is not read`);
-  const content = method === STORED ? data.slice() : inflateExactly(data, size, name);
+  const content = method === STORED ? data : inflateExactly(data, size, name);
   if (crc32(content) !== crc) throw new FormatError(`${name}: its checksum is wrong`);
   return content;
 }

@@ -66,6 +66,10 @@ const imageSchema = z
     },
   );
 
+/** Ranges of what a picture tip sets, and of each of its pictures. */
+export const imageRanges = rangesOf(imageSchema);
+export const pictureRanges = rangesOf(pictureSchema);
+
 /** The shapes of a tip. The long side runs from −1 to 1 along u, the short one along v. */
 export const shapeSchema = z.discriminatedUnion("kind", [
   z.strictObject({ kind: z.literal("ellipse") }),

@@ -1,0 +1,58 @@
+import { type Brush, parseBrush } from "@core/brush";
+import type { ImageShape } from "@core/tip/shape/shape";
+import { useCallback, useMemo, useState } from "react";
+import { type DrawSettings, usualDrawing } from "./draw-card";
+import type { TipPen, TipTry } from "./protocol";
+import type { SheetTool } from "./sheet-view";
+
+const plainRound = parseBrush({
+  level: 1,
+  name: "plain round",
+  tip: { size: 24, hardness: 0.85 },
+  trail: { spacing: 0.08 },
+});
+const plainTry = parseBrush({
+  level: 1,
+  name: "plain",
+  tip: { size: 120 },
+  trail: { spacing: 0.35 },
+  responses: [{ quality: "size", source: "pressure", low: 0.4, high: 1 }],
+});
+
+/** What is chosen on the desk, beside the tip itself. */
+export interface TipSettings {
+  readonly drawing: DrawSettings;
+  readonly tool: SheetTool;
+  /** The id of the brush that the tip is tried with, empty for the plain one. */
+  readonly tried: string;
+  readonly pivot: readonly [number, number];
+  readonly pick: ImageShape["pick"];
+  /** The longer side of a new sheet, px. */
+  readonly side: number;
+}
+
+const usual: TipSettings = {
+  drawing: usualDrawing,
+  tool: "draw",
+  tried: "",
+  pivot: [0, 0],
+  pick: "chance",
+  side: 1024,
+};
+
+/** The settings, and by them the brush that draws on the sheet and what the tip is tried with. */
+export function useTipSettings(brushes: readonly { readonly id: string; readonly brush: Brush }[]) {
+  const [settings, setSettings] = useState(usual);
+  const set = useCallback((patch: Partial<TipSettings>) => setSettings((now) => ({ ...now, ...patch })), []);
+  const { drawing, tried: id, pivot, pick } = settings;
+  const pen = useMemo((): TipPen => {
+    const { brush: name, size, strength, ...rest } = drawing;
+    const own = brushes.find((one) => one.id === name)?.brush ?? plainRound;
+    return { ...rest, brush: { ...own, tip: { ...own.tip, size }, paint: { ...own.paint, opacity: strength } } };
+  }, [drawing, brushes]);
+  const tried = useMemo(
+    (): TipTry => ({ brush: brushes.find((one) => one.id === id)?.brush ?? plainTry, pivot, pick }),
+    [brushes, id, pivot, pick],
+  );
+  return { settings, set, pen, tried };
+}
