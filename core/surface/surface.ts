@@ -74,6 +74,11 @@ export class Surface {
     this.dry();
     for (const layer of this.order) if (!layers.includes(layer)) layer.release();
     this.order = [...layers];
+    this.markAll();
+  }
+
+  /** Has everything shown anew. */
+  markAll(): void {
     this.kernels.heap.u8.fill(ALL_BANDS, this.dirty, this.dirty + this.columns * this.rows);
   }
 

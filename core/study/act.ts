@@ -1,0 +1,97 @@
+import { z } from "zod";
+import { uses } from "../brush/use";
+import { blendNames } from "../kernels/blend-modes";
+import { qualityNames } from "../qualities/table";
+import { traceSchema } from "./trace";
+
+/** Seven days of painting, ms: longer than anyone paints on one study. */
+const LONGEST = 7 * 24 * 3_600_000;
+export const MOST_LAYERS = 24;
+export const LAYER_NAME_LENGTH = 60;
+/** The most acts of one study, those that were taken back counted. */
+export const MOST_ACTS = 20_000;
+
+const at = z.number().min(0).max(LONGEST);
+const layer = z.int().min(1).max(1_000_000);
+const colour = z.string().regex(/^#[0-9a-f]{6}$/, "is no colour like #1f2a30");
+/** The SHA-256 of a brush's text, hexadecimal. */
+export const brushHashSchema = z.string().regex(/^[0-9a-f]{64}$/, "is no hash of a brush");
+const name = z.string().trim().min(1).max(LAYER_NAME_LENGTH);
+
+/** What a stroke is, besides its readings. */
+const strokeHead = {
+  kind: z.literal("stroke"),
+  /** When it begins, ms of the study's own time, which stands still while nobody paints. */
+  at,
+  layer,
+  part: z.enum(["paint", "mask"]).default("paint"),
+  brush: brushHashSchema,
+  /** What the painter has set otherwise than the brush has it: its size, mostly. */
+  values: z.partialRecord(z.enum(qualityNames), z.number().min(-10_000).max(10_000)).default({}),
+  use: z.enum(uses).default("paint"),
+  colour,
+  second: colour,
+  seed: z.int().min(0).max(0xffffffff),
+};
+
+const lookFields = {
+  name: name.optional(),
+  opacity: z.number().min(0).max(1).optional(),
+  blend: z.enum(blendNames).optional(),
+  visible: z.boolean().optional(),
+  locked: z.boolean().optional(),
+  keepsAlpha: z.boolean().optional(),
+};
+
+const strokeHeadSchema = z.strictObject(strokeHead);
+const strokeSchema = z.strictObject({ ...strokeHead, trace: traceSchema });
+
+/** Whatever changes the picture. */
+const doing = [
+  strokeSchema,
+  /** A new layer above another one. */
+  z.strictObject({ kind: z.literal("layer"), at, layer, above: layer, name }),
+  /** A layer looks otherwise than before. */
+  z.strictObject({ kind: z.literal("look"), at, layer, ...lookFields }),
+  /** The layers lie in another order, the bottom one first. */
+  z.strictObject({ kind: z.literal("order"), at, layers: z.array(layer).min(1).max(MOST_LAYERS) }),
+  z.strictObject({ kind: z.literal("remove"), at, layer }),
+  /** A layer is filled; null empties it, and its mask. */
+  z.strictObject({ kind: z.literal("fill"), at, layer, colour: colour.nullable() }),
+  /** All of a layer is seen again. */
+  z.strictObject({ kind: z.literal("unmask"), at, layer }),
+  /** A brush is dipped by hand. */
+  z.strictObject({ kind: z.literal("dip"), at, brush: brushHashSchema }),
+] as const;
+
+const doingSchema = z.discriminatedUnion("kind", doing);
+
+/** One thing done in a study; `back` takes the last that stands away, `again` brings back what was taken away last. */
+export const actSchema = z.discriminatedUnion("kind", [
+  ...doing,
+  z.strictObject({ kind: z.literal("back"), at }),
+  z.strictObject({ kind: z.literal("again"), at }),
+]);
+
+export type StrokeHead = z.infer<typeof strokeHeadSchema>;
+export type Stroke = z.infer<typeof strokeSchema>;
+/** An act that changes the picture. */
+export type Doing = z.infer<typeof doingSchema>;
+export type Act = z.infer<typeof actSchema>;
+
+/** What an act is called when it is to be taken back. */
+export function actName(act: Doing): string {
+  if (act.kind === "stroke")
+    return act.part === "mask" ? "a stroke on a mask" : act.use === "paint" ? "a stroke" : `a stroke that ${act.use}s`;
+  return names[act.kind];
+}
+
+const names: Readonly<Record<Exclude<Doing["kind"], "stroke">, string>> = {
+  layer: "a new layer",
+  look: "how a layer looks",
+  order: "the layers’ order",
+  remove: "removing a layer",
+  fill: "filling a layer",
+  unmask: "taking a mask away",
+  dip: "dipping the brush",
+};
