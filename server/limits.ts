@@ -16,6 +16,11 @@ export interface BodyLimit {
   readonly seconds: number;
 }
 
+/** The most bytes of acts that are sent at once: one long stroke. */
+export const MAX_ACTS_BYTES = 4 * MB;
+/** The most bytes of acts that one study holds. */
+export const MAX_STUDY_BYTES = 128 * MB;
+
 const form: BodyLimit = { bytes: FORM, seconds: 20 };
 /** A brush, or the list of a set's. */
 const json: BodyLimit = { bytes: MB, seconds: 30 };
@@ -26,7 +31,8 @@ const bodies: readonly { readonly path: RegExp; readonly limit: BodyLimit }[] = 
   // A family of tips goes up as one.
   { path: /^\/desk\/(tip|grain)$/, limit: upload(MAX_PACKAGE_BYTES) },
   { path: /^\/shelf$/, limit: upload(MAX_PACKAGE_BYTES) },
-  { path: /^\/(bench|sets)\/[\w-]+$/, limit: json },
+  { path: /^\/(bench|sets|studies)\/[\w-]+$/, limit: json },
+  { path: /^\/studies\/[\w-]+\/acts$/, limit: { bytes: MAX_ACTS_BYTES, seconds: 60 } },
 ];
 
 /** The limit for a request to this path. @param path without its search; pages ask for their data with `.data` at the end */

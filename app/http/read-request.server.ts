@@ -15,14 +15,14 @@ export async function readForm(request: Request): Promise<FormData> {
 }
 
 /** What a request sends as JSON; undefined where it is none, or more or deeper than anything of ours. */
-export async function readJson(request: Request): Promise<unknown> {
-  return readJsonText(await request.text());
+export async function readJson(request: Request, letters = MAX_JSON): Promise<unknown> {
+  return readJsonText(await request.text(), letters);
 }
 
 /** As `readJson`, of a text that stands in a form. */
-export function readJsonText(text: unknown): unknown {
+export function readJsonText(text: unknown, letters = MAX_JSON): unknown {
   try {
-    return typeof text === "string" ? parseJson(text, "request", MAX_JSON) : undefined;
+    return typeof text === "string" ? parseJson(text, "request", letters) : undefined;
   } catch (error) {
     if (error instanceof FormatError) return undefined;
     throw error;

@@ -199,6 +199,11 @@ export class Surface {
     return this.composer.tile(index, this.order.slice(0, this.order.indexOf(this.active)), undefined);
   }
 
+  /** The address of a tile as these layers alone look, without a wet stroke; good until the next call of one of these. */
+  tileOf(index: number, layers: readonly Layer[]): number {
+    return this.composer.tile(index, layers, undefined);
+  }
+
   /** The address of a tile as it looks now, all layers and the wet stroke together; good until the next call. */
   tileToShow(index: number): number {
     return this.composer.tile(index, this.order, this.wetOn);

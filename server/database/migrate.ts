@@ -5,6 +5,7 @@ import * as madeFrom from "./migrations/0002-made-from";
 import * as tips from "./migrations/0003-tips";
 import * as grains from "./migrations/0004-grains";
 import * as signInTries from "./migrations/0005-sign-in-tries";
+import * as studies from "./migrations/0006-studies";
 
 /** A step to a newer schema. */
 interface Step {
@@ -19,6 +20,7 @@ const steps: Record<string, Step> = {
   "0003-tips": tips,
   "0004-grains": grains,
   "0005-sign-in-tries": signInTries,
+  "0006-studies": studies,
 };
 
 const LOCK = "brosse_migrate";

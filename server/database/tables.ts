@@ -85,6 +85,36 @@ interface KeptRow {
   made_at: Date;
 }
 
+interface StudyRow {
+  id: string;
+  account_id: string;
+  set_id: string | null;
+  brush_id: string | null;
+  name: string;
+  width: number;
+  height: number;
+  paper: string;
+  notes: string;
+  revision: number;
+  acts: number;
+  bytes: number;
+  picture_sha256: string | null;
+  changed_at: Date;
+}
+
+interface StudyBrushRow {
+  study_id: string;
+  hash: string;
+  body: string;
+}
+
+interface StudyPartRow {
+  study_id: string;
+  first: number;
+  acts: number;
+  body: string;
+}
+
 interface SignInTriesRow {
   key_hash: Buffer;
   tries: number;
@@ -104,5 +134,8 @@ declare module "knex/types/tables" {
     tips: KeptRow;
     grains: KeptRow;
     sign_in_tries: SignInTriesRow;
+    studies: StudyRow;
+    study_brushes: StudyBrushRow;
+    study_parts: StudyPartRow;
   }
 }

@@ -1,0 +1,68 @@
+import type { Brush } from "@core/brush";
+import type { Sample } from "@core/hand/sample";
+import type { Act, Doing, StrokeHead } from "@core/study/act";
+import type { Looks } from "@core/study/looks";
+import type { StudySheetSize } from "@core/study/model";
+import type { Framing } from "./framing";
+
+/** A brush by the hash that acts name it by. */
+export interface Instrument {
+  readonly hash: string;
+  readonly brush: Brush;
+}
+
+/** What a study's sheet is like now. */
+export interface SheetState {
+  readonly looks: Looks;
+  /** The names of what would be taken back, and of what would be done again. */
+  readonly back: string | undefined;
+  readonly again: string | undefined;
+  /** The number of the log's next act. */
+  readonly next: number;
+}
+
+/** A layer as progressives show it: alone, and with all below it. */
+export interface Progressive {
+  readonly layer: number;
+  readonly alone: ImageBitmap;
+  readonly upTo: ImageBitmap;
+}
+
+/** The engine of a study in its worker: paints on layers and shows a part of them on a canvas that was handed over. */
+export interface StudyPainting {
+  readonly calls: {
+    /** Replays a log from its beginning; the state afterwards. */
+    readonly open: { readonly ask: readonly Act[]; readonly answer: SheetState };
+    /** The colour of a px of the picture, `#rrggbb`. */
+    readonly pick: { readonly ask: { readonly x: number; readonly y: number }; readonly answer: string };
+    /** The outline of a brush's tip: a path about (0, 0) for a tip of 1 px. */
+    readonly outline: { readonly ask: Brush; readonly answer: string };
+    /** The layers in small, no longer than this many px; those alone that changed since they were asked for last. */
+    readonly progressives: { readonly ask: { readonly longest: number }; readonly answer: readonly Progressive[] };
+    /** The whole picture, no longer than this many px, as a PNG. */
+    readonly picture: { readonly ask: { readonly longest: number }; readonly answer: Uint8Array<ArrayBuffer> };
+  };
+  readonly tells: {
+    readonly begin: {
+      readonly canvas: OffscreenCanvas;
+      readonly sheet: StudySheetSize;
+      readonly instruments: readonly Instrument[];
+    };
+    readonly framing: Framing;
+    readonly penDown: { readonly stroke: number; readonly head: StrokeHead };
+    readonly penMove: readonly Sample[];
+    readonly penUp: null;
+    /** The stroke under way was none. */
+    readonly penDrop: null;
+    readonly act: Exclude<Doing, { readonly kind: "stroke" }>;
+    readonly back: { readonly at: number };
+    readonly again: { readonly at: number };
+  };
+  readonly says: {
+    /** Acts of the opened log that are done, of all that stand. */
+    readonly opening: { readonly done: number; readonly of: number };
+    /** An act has joined the log. */
+    readonly acted: { readonly n: number; readonly act: Act; readonly state: SheetState };
+    readonly shown: { readonly stroke: number; readonly samples: number };
+  };
+}

@@ -1,0 +1,222 @@
+import type { Brush } from "@core/brush";
+import { hexToRgb } from "@core/colour/srgb";
+import type { Sample } from "@core/hand/sample";
+import { did, doneAgain, emptyHistory, type History, takenBack } from "@core/history/history";
+import { createKernels } from "@core/kernels/load";
+import { noPictures, type Pictures } from "@core/picture/picture";
+import { type Act, actName, type Doing, type StrokeHead } from "@core/study/act";
+import { firstLooks } from "@core/study/looks";
+import type { StudySheetSize } from "@core/study/model";
+import { Progressives } from "@core/study/progressives";
+import { bytesOfChange, type Change, StudySheet } from "@core/study/sheet";
+import { nothingDone, type Standing, standingAfter, standingOf } from "@core/study/standing";
+import { TraceWriter } from "@core/study/trace";
+import type { Framing } from "./framing";
+import type { Progressive, SheetState } from "./protocol";
+import { WindowView } from "./window-view";
+import { writePng } from "./write-canvas";
+
+/** So much can be taken back by putting tiles back; what is older is taken back by painting the rest anew. */
+const LIMITS = { steps: 500, bytes: 160 << 20 };
+/** How long acts are replayed before what was asked meanwhile is heard, ms. */
+const TURN = 12;
+
+interface UnderWay {
+  readonly head: StrokeHead;
+  readonly writer: TraceWriter;
+}
+
+/** A study being painted: its log, its sheet, the way back, and the window through which it is seen. */
+export class StudyPaper {
+  private readonly sheet: StudySheet;
+  private readonly view: WindowView;
+  private readonly pictures = new Map<string, Pictures>();
+  private readonly brushes: ReadonlyMap<string, Brush>;
+  private log: Act[] = [];
+  private standing: Standing = nothingDone;
+  private history: History<Change> = emptyHistory(LIMITS);
+  private stroke: UnderWay | undefined;
+  private proofs: { readonly longest: number; readonly made: Progressives } | undefined;
+  private readonly changed = new Set<number>();
+
+  constructor(
+    canvas: OffscreenCanvas,
+    private readonly size: StudySheetSize,
+    brushes: ReadonlyMap<string, Brush>,
+  ) {
+    this.brushes = brushes;
+    const instruments = {
+      brush: (hash: string) => this.brushes.get(hash),
+      pictures: (hash: string) => this.pictures.get(hash) ?? noPictures,
+    };
+    this.sheet = new StudySheet(createKernels(), size, instruments, true);
+    this.view = new WindowView(this.sheet.surface, canvas, size.paper, (tiles) => {
+      for (const { index } of tiles) this.changed.add(index);
+    });
+  }
+
+  /** The pictures of a brush have come: it can be painted with. */
+  equip(hash: string, pictures: Pictures): void {
+    this.pictures.set(hash, pictures);
+  }
+
+  get state(): SheetState {
+    const { done, undone } = this.standing;
+    const name = (n: number | undefined) => (n === undefined ? undefined : actName(this.log[n] as Doing));
+    return {
+      looks: this.sheet.looks,
+      back: name(done.at(-1)),
+      again: name(undone.at(-1)),
+      next: this.log.length,
+    };
+  }
+
+  /** Takes a log up from its beginning. @param tell is told how far it has come @param goOn is asked now and then; false stops */
+  async open(
+    log: readonly Act[],
+    tell: (done: number, of: number) => void,
+    goOn: () => Promise<boolean>,
+  ): Promise<boolean> {
+    this.log = [...log];
+    this.standing = nothingDone;
+    const { done, undone } = standingOf(log);
+    let turned = performance.now();
+    for (const [i, n] of done.entries()) {
+      this.keep(this.sheet.do(log[n] as Doing), n);
+      if (performance.now() - turned < TURN) continue;
+      this.view.show();
+      tell(i + 1, done.length);
+      if (!(await goOn())) return false;
+      turned = performance.now();
+    }
+    this.standing = { done, undone };
+    this.view.show();
+    return true;
+  }
+
+  frame(framing: Framing): void {
+    this.view.frame(framing);
+  }
+
+  /** Begins a stroke; false where its layer takes none. */
+  penDown(head: StrokeHead): boolean {
+    if (this.stroke || !this.sheet.begin(head)) return false;
+    this.stroke = { head, writer: new TraceWriter(head.at) };
+    return true;
+  }
+
+  penMove(samples: readonly Sample[]): void {
+    if (!this.stroke) return;
+    this.sheet.push(this.stroke.writer.push(samples));
+    this.view.show();
+  }
+
+  /** Finishes the stroke and answers with its entry; undefined where there was none. */
+  penUp(): { readonly n: number; readonly act: Act } | undefined {
+    const { stroke } = this;
+    if (!stroke) return undefined;
+    this.stroke = undefined;
+    const change = this.sheet.end();
+    if (stroke.writer.length === 0) return undefined;
+    const entry = this.enter({ ...stroke.head, trace: stroke.writer.trace() });
+    this.keep(change, entry.n);
+    this.view.show();
+    return entry;
+  }
+
+  /** The stroke under way was none: what it painted is taken away. */
+  penDrop(): void {
+    if (!this.stroke) return;
+    this.stroke = undefined;
+    const change = this.sheet.end();
+    if (change) this.sheet.exchange(change, "before");
+    this.view.show();
+  }
+
+  /** Does something other than a stroke. */
+  act(act: Exclude<Doing, { readonly kind: "stroke" }>): { readonly n: number; readonly act: Act } | undefined {
+    if (this.stroke) return undefined;
+    const change = this.sheet.do(act);
+    const entry = this.enter(act);
+    this.keep(change, entry.n);
+    this.view.show();
+    return entry;
+  }
+
+  /** Takes the last act that stands back. */
+  back(at: number): { readonly n: number; readonly act: Act } | undefined {
+    if (this.stroke || this.standing.done.length === 0) return undefined;
+    const entry = this.enter({ kind: "back", at });
+    const found = takenBack(this.history);
+    if (found) {
+      this.history = found[0];
+      this.sheet.exchange(found[1].step, "before");
+    } else this.repeat();
+    this.view.show();
+    return entry;
+  }
+
+  /** Does again what was taken back last. */
+  again(at: number): { readonly n: number; readonly act: Act } | undefined {
+    const next = this.standing.undone.at(-1);
+    if (this.stroke || next === undefined) return undefined;
+    const entry = this.enter({ kind: "again", at });
+    const found = doneAgain(this.history);
+    if (found) {
+      this.history = found[0];
+      this.sheet.exchange(found[1].step, "after");
+    } else this.keep(this.sheet.do(this.log[next] as Doing), next);
+    this.view.show();
+    return entry;
+  }
+
+  colourAt(x: number, y: number): string {
+    return this.view.colourAt(x, y);
+  }
+
+  /** The layers in small; undefined where a stroke began meanwhile. */
+  async progressives(longest: number, wanted: () => Promise<boolean>): Promise<readonly Progressive[] | undefined> {
+    if (this.proofs?.longest !== longest)
+      this.proofs = { longest, made: new Progressives(this.sheet, hexToRgb(this.size.paper), longest) };
+    if (this.stroke) return undefined;
+    const tiles = [...this.changed];
+    this.changed.clear();
+    const found = await this.proofs.made.refresh(tiles, async () => !this.stroke && (await wanted()));
+    if (!found) {
+      for (const tile of tiles) this.changed.add(tile);
+      return undefined;
+    }
+    return Promise.all(
+      found.map(async ({ layer, alone, upTo }) => ({
+        layer,
+        alone: await createImageBitmap(new ImageData(alone.data, alone.width)),
+        upTo: await createImageBitmap(new ImageData(upTo.data, upTo.width)),
+      })),
+    );
+  }
+
+  /** The whole picture in small, as a PNG. */
+  async picture(longest: number): Promise<Uint8Array<ArrayBuffer>> {
+    return writePng(this.view.small(longest));
+  }
+
+  private enter(act: Act): { readonly n: number; readonly act: Act } {
+    const n = this.log.length;
+    this.log.push(act);
+    this.standing = standingAfter(this.standing, act, n);
+    return { n, act };
+  }
+
+  private keep(change: Change | undefined, n: number): void {
+    if (!change) return;
+    const label = actName(this.log[n] as Doing);
+    this.history = did(this.history, { label, step: change, bytes: bytesOfChange(change) });
+  }
+
+  /** Does what stands anew, from the beginning: what is to be taken back is older than what leads back. */
+  private repeat(): void {
+    this.sheet.reset(firstLooks, new Map());
+    this.history = emptyHistory(LIMITS);
+    for (const n of this.standing.done) this.keep(this.sheet.do(this.log[n] as Doing), n);
+  }
+}
