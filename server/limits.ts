@@ -18,6 +18,8 @@ export interface BodyLimit {
 
 /** The most bytes of acts that are sent at once: one long stroke. */
 export const MAX_ACTS_BYTES = 4 * MB;
+/** The most bytes of a study's small picture. */
+export const MAX_STUDY_PICTURE_BYTES = 2 * MB;
 /** The most bytes of acts that one study holds. */
 export const MAX_STUDY_BYTES = 128 * MB;
 
@@ -31,7 +33,8 @@ const bodies: readonly { readonly path: RegExp; readonly limit: BodyLimit }[] = 
   // A family of tips goes up as one.
   { path: /^\/desk\/(tip|grain)$/, limit: upload(MAX_PACKAGE_BYTES) },
   { path: /^\/shelf$/, limit: upload(MAX_PACKAGE_BYTES) },
-  { path: /^\/(bench|sets|studies)\/[\w-]+$/, limit: json },
+  { path: /^\/(bench|sets)\/[\w-]+$|^\/studies\/[\w-]+\/notes$/, limit: json },
+  { path: /^\/studies\/[\w-]+\/picture\.png$/, limit: upload(MAX_STUDY_PICTURE_BYTES) },
   { path: /^\/studies\/[\w-]+\/acts$/, limit: { bytes: MAX_ACTS_BYTES, seconds: 60 } },
 ];
 

@@ -9,6 +9,7 @@ const places = [
   { to: "/desk/tip", label: "Tips" },
   { to: "/desk/grain", label: "Grains" },
   { to: "/sets", label: "Sets" },
+  { to: "/studies", label: "Studies" },
   { to: "/outlet", label: "Outlet" },
 ];
 

@@ -56,12 +56,12 @@ export class StudySheet {
     | { readonly looks: Looks; readonly tips: Tips; readonly patches: Map<number, LayerPatch> }
     | undefined;
 
-  /** @param records whether acts answer with what they changed, for taking them back */
   constructor(
     kernels: Kernels,
     { width, height }: { readonly width: number; readonly height: number },
     private readonly instruments: Instruments,
-    private readonly records: boolean,
+    /** Whether acts answer with what they changed, for taking them back. */
+    public records: boolean,
   ) {
     this.surface = new Surface(kernels, width, height);
     this.sheets.set(firstLooks[0].id, this.surface.layers[0]);

@@ -1,7 +1,7 @@
 import { PLANE } from "../kernels/memory/tile-size";
 import type { Tiles } from "../kernels/memory/tiles";
 import type { LayerSheet } from "../surface/layer";
-import type { Looks } from "./looks";
+import { firstLooks, type Looks } from "./looks";
 import type { StudySheet, Tips } from "./sheet";
 
 type HeldTiles = ReadonlyMap<number, Uint8Array>;
@@ -15,6 +15,9 @@ export interface Snapshot {
   /** What it keeps that the one before does not, bytes. */
   readonly bytes: number;
 }
+
+/** What every study begins with. */
+export const emptySnapshot: Snapshot = { looks: firstLooks, tips: new Map(), layers: new Map(), bytes: 0 };
 
 const PARTS = ["tiles", "heights", "mask"] as const satisfies readonly LayerSheet[];
 

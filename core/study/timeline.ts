@@ -1,6 +1,6 @@
 import type { Doing } from "./act";
 import type { StudySheet } from "./sheet";
-import { putSnapshot, type Snapshot, takeSnapshot } from "./snapshot";
+import { emptySnapshot, putSnapshot, type Snapshot, takeSnapshot } from "./snapshot";
 
 /** After so many acts, or so many readings, what there is then is kept, so that one comes back to it quickly. */
 const ACTS_APART = 40;
@@ -15,12 +15,20 @@ export class Timeline {
   private place = 0;
   private since = { acts: 0, readings: 0 };
 
-  /** @param sheet on which nothing was done yet */
+  /** @param done how many of the acts were done on the sheet already */
   constructor(
     private readonly sheet: StudySheet,
     private readonly acts: readonly Doing[],
+    done = 0,
   ) {
-    this.kept.set(0, takeSnapshot(sheet));
+    this.place = done;
+    this.kept.set(0, emptySnapshot);
+    if (done > 0) this.keep();
+  }
+
+  /** Whatever was done on the sheet since is forgotten as soon as one goes anywhere. */
+  leave(): void {
+    this.place = Number.POSITIVE_INFINITY;
   }
 
   /** How many acts are done at present. */

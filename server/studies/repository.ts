@@ -1,12 +1,14 @@
 import { type Brush, brushText, parseBrush } from "@core/brush";
+import { FormatError } from "@core/formats/fault";
 import type { Act } from "@core/study/act";
 import { MOST_ACTS } from "@core/study/act";
 import { noNotes, type StudyNotes, type StudySheetSize, studyNotesSchema } from "@core/study/model";
 import { findBrush } from "../brushes/repository";
 import type { Database } from "../database/connect";
 import { newId } from "../identifier";
-import { sha256Of } from "../images/repository";
-import { MAX_STUDY_BYTES } from "../limits";
+import type { PictureReader } from "../images/pictures";
+import { keepImage, sha256Of } from "../images/repository";
+import { MAX_STUDY_BYTES, MAX_STUDY_PICTURE_BYTES } from "../limits";
 import { brushesOfSet, findSet } from "../sets/repository";
 
 /** A study without its acts. */
@@ -261,4 +263,20 @@ export async function saveNotes(
       .update({ name, notes: JSON.stringify(notes), revision: from + 1, changed_at: new Date() });
     return { saved: true, revision: from + 1 };
   });
+}
+
+/** Keeps a small picture of what a study looks like; false when the account has no such study. @throws FormatError when nothing can be made of it */
+export async function keepStudyPicture(
+  { database, pool }: { readonly database: Database; readonly pool: PictureReader },
+  accountId: string,
+  id: string,
+  bytes: Uint8Array,
+): Promise<boolean> {
+  if (!(await findStudy(database, accountId, id))) return false;
+  if (bytes.length > MAX_STUDY_PICTURE_BYTES)
+    throw new FormatError(`a study’s small picture has ${MAX_STUDY_PICTURE_BYTES >> 20} MB at most`);
+  await pool.readPicture({ bytes, what: "the study’s picture" }, accountId);
+  const sha256 = await keepImage(database, bytes, "the study’s picture");
+  await database("studies").where({ account_id: accountId, id }).update({ picture_sha256: sha256 });
+  return true;
 }

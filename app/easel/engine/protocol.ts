@@ -3,7 +3,7 @@ import type { Sample } from "@core/hand/sample";
 import type { Act, Doing, StrokeHead } from "@core/study/act";
 import type { Looks } from "@core/study/looks";
 import type { StudySheetSize } from "@core/study/model";
-import type { Framing } from "./framing";
+import type { Framing } from "../window/framing";
 
 /** A brush by the hash that acts name it by. */
 export interface Instrument {
@@ -21,6 +21,15 @@ export interface SheetState {
   readonly next: number;
 }
 
+/** Where one is along the acts of a study. */
+export interface StudyPlace {
+  /** How many of them are done. */
+  readonly count: number;
+  /** How late that is in the study's own time, ms. */
+  readonly time: number;
+  readonly playing: boolean;
+}
+
 /** A layer as progressives show it: alone, and with all below it. */
 export interface Progressive {
   readonly layer: number;
@@ -29,10 +38,14 @@ export interface Progressive {
 }
 
 /** The engine of a study in its worker: paints on layers and shows a part of them on a canvas that was handed over. */
-export interface StudyPainting {
+export interface EaselWork {
   readonly calls: {
     /** Replays a log from its beginning; the state afterwards. */
     readonly open: { readonly ask: readonly Act[]; readonly answer: SheetState };
+    /** Shows the picture as it was after so many acts; a newer question drops an older one. */
+    readonly lookAt: { readonly ask: { readonly count: number }; readonly answer: StudyPlace };
+    /** What is watched becomes one's own to paint on, from where one is. */
+    readonly takeUp: { readonly ask: null; readonly answer: SheetState };
     /** The colour of a px of the picture, `#rrggbb`. */
     readonly pick: { readonly ask: { readonly x: number; readonly y: number }; readonly answer: string };
     /** The outline of a brush's tip: a path about (0, 0) for a tip of 1 px. */
@@ -48,6 +61,11 @@ export interface StudyPainting {
       readonly sheet: StudySheetSize;
       readonly instruments: readonly Instrument[];
     };
+    /** Acts to be watched. */
+    readonly load: readonly Doing[];
+    /** Plays from where one is, so many times as fast. */
+    readonly play: { readonly speed: number };
+    readonly pause: null;
     readonly framing: Framing;
     readonly penDown: { readonly stroke: number; readonly head: StrokeHead };
     readonly penMove: readonly Sample[];
@@ -63,6 +81,7 @@ export interface StudyPainting {
     readonly opening: { readonly done: number; readonly of: number };
     /** An act has joined the log. */
     readonly acted: { readonly n: number; readonly act: Act; readonly state: SheetState };
+    readonly place: StudyPlace;
     readonly shown: { readonly stroke: number; readonly samples: number };
   };
 }

@@ -7,13 +7,15 @@ import { noPictures, type Pictures } from "@core/picture/picture";
 import { type Act, actName, type Doing, type StrokeHead } from "@core/study/act";
 import { firstLooks } from "@core/study/looks";
 import type { StudySheetSize } from "@core/study/model";
+import { endOf, Playback } from "@core/study/playback";
 import { Progressives } from "@core/study/progressives";
 import { bytesOfChange, type Change, StudySheet } from "@core/study/sheet";
 import { nothingDone, type Standing, standingAfter, standingOf } from "@core/study/standing";
+import { Timeline } from "@core/study/timeline";
 import { TraceWriter } from "@core/study/trace";
-import type { Framing } from "./framing";
-import type { Progressive, SheetState } from "./protocol";
-import { WindowView } from "./window-view";
+import type { Framing } from "../window/framing";
+import { WindowView } from "../window/window-view";
+import type { Progressive, SheetState, StudyPlace } from "./protocol";
 import { writePng } from "./write-canvas";
 
 /** So much can be taken back by putting tiles back; what is older is taken back by painting the rest anew. */
@@ -21,13 +23,19 @@ const LIMITS = { steps: 500, bytes: 160 << 20 };
 /** How long acts are replayed before what was asked meanwhile is heard, ms. */
 const TURN = 12;
 
+/** The acts that one goes back and forth along. */
+interface Road {
+  readonly acts: readonly Doing[];
+  readonly timeline: Timeline;
+}
+
 interface UnderWay {
   readonly head: StrokeHead;
   readonly writer: TraceWriter;
 }
 
 /** A study being painted: its log, its sheet, the way back, and the window through which it is seen. */
-export class StudyPaper {
+export class Easel {
   private readonly sheet: StudySheet;
   private readonly view: WindowView;
   private readonly pictures = new Map<string, Pictures>();
@@ -36,6 +44,8 @@ export class StudyPaper {
   private standing: Standing = nothingDone;
   private history: History<Change> = emptyHistory(LIMITS);
   private stroke: UnderWay | undefined;
+  private road: Road | undefined;
+  private playback: Playback | undefined;
   private proofs: { readonly longest: number; readonly made: Progressives } | undefined;
   private readonly changed = new Set<number>();
 
@@ -94,13 +104,86 @@ export class StudyPaper {
     return true;
   }
 
+  /** Takes acts up to be watched; none is done yet. */
+  load(acts: readonly Doing[]): void {
+    this.sheet.reset(firstLooks, new Map());
+    this.road = { acts, timeline: new Timeline(this.sheet, acts) };
+  }
+
+  /** How many acts are done, of those that one goes along, and how late that is in the study's own time, ms. */
+  get place(): StudyPlace {
+    const { acts, timeline } = this.way();
+    const last = acts[timeline.at - 1];
+    return { count: timeline.at, time: this.playback?.now ?? (last ? endOf(last) : 0), playing: !!this.playback };
+  }
+
+  /** Shows the picture as it was after so many acts. @param goOn as for `open` */
+  async lookAt(count: number, goOn: () => Promise<boolean>): Promise<StudyPlace | undefined> {
+    this.pause();
+    let turned = performance.now();
+    const come = await this.way().timeline.goTo(count, async () => {
+      if (performance.now() - turned < TURN) return true;
+      this.view.show();
+      turned = performance.now();
+      return goOn();
+    });
+    this.view.show();
+    return come ? this.place : undefined;
+  }
+
+  /** Begins to play from where one is. */
+  play(): void {
+    const { acts, timeline } = this.way();
+    if (timeline.at < acts.length) this.playback ??= new Playback(this.sheet, timeline, acts);
+  }
+
+  /** Plays on for some ms of the study's time, but for no longer than `budget` ms; false when all was played. */
+  advance(ms: number, budget: number): boolean {
+    const { playback } = this;
+    if (!playback) return false;
+    const begun = performance.now();
+    playback.advance(ms, () => performance.now() - begun < budget);
+    this.view.show();
+    if (playback.over) this.pause();
+    return this.playback !== undefined;
+  }
+
+  /** Stops playing, between acts. */
+  pause(): void {
+    this.playback?.stop();
+    this.playback = undefined;
+    this.view.show();
+  }
+
+  /** Leaves what is watched: from where one is, the picture is one’s own to paint on. */
+  takeUp(): SheetState {
+    this.pause();
+    const { acts, timeline } = this.way();
+    this.log = acts.slice(0, timeline.at);
+    this.standing = standingOf(this.log);
+    this.history = emptyHistory(LIMITS);
+    return this.state;
+  }
+
+  /** The acts that stand, as one goes along them. */
+  private way(): Road {
+    this.sheet.records = false;
+    if (!this.road) {
+      const acts = this.standing.done.map((n) => this.log[n] as Doing);
+      this.road = { acts, timeline: new Timeline(this.sheet, acts, acts.length) };
+    }
+    return this.road;
+  }
+
   frame(framing: Framing): void {
     this.view.frame(framing);
   }
 
   /** Begins a stroke; false where its layer takes none. */
   penDown(head: StrokeHead): boolean {
-    if (this.stroke || !this.sheet.begin(head)) return false;
+    if (this.stroke || this.playback) return false;
+    this.sheet.records = true;
+    if (!this.sheet.begin(head)) return false;
     this.stroke = { head, writer: new TraceWriter(head.at) };
     return true;
   }
@@ -136,6 +219,7 @@ export class StudyPaper {
   /** Does something other than a stroke. */
   act(act: Exclude<Doing, { readonly kind: "stroke" }>): { readonly n: number; readonly act: Act } | undefined {
     if (this.stroke) return undefined;
+    this.sheet.records = true;
     const change = this.sheet.do(act);
     const entry = this.enter(act);
     this.keep(change, entry.n);
@@ -146,6 +230,7 @@ export class StudyPaper {
   /** Takes the last act that stands back. */
   back(at: number): { readonly n: number; readonly act: Act } | undefined {
     if (this.stroke || this.standing.done.length === 0) return undefined;
+    this.sheet.records = true;
     const entry = this.enter({ kind: "back", at });
     const found = takenBack(this.history);
     if (found) {
@@ -160,6 +245,7 @@ export class StudyPaper {
   again(at: number): { readonly n: number; readonly act: Act } | undefined {
     const next = this.standing.undone.at(-1);
     if (this.stroke || next === undefined) return undefined;
+    this.sheet.records = true;
     const entry = this.enter({ kind: "again", at });
     const found = doneAgain(this.history);
     if (found) {
@@ -202,6 +288,7 @@ export class StudyPaper {
 
   private enter(act: Act): { readonly n: number; readonly act: Act } {
     const n = this.log.length;
+    this.road = undefined;
     this.log.push(act);
     this.standing = standingAfter(this.standing, act, n);
     return { n, act };

@@ -4,12 +4,12 @@ import type { Act, Doing, StrokeHead } from "@core/study/act";
 import type { StudySheetSize } from "@core/study/model";
 import { openPort, type Port } from "~/port/open-port";
 import type { SayName } from "~/port/protocol";
-import type { Framing } from "./framing";
-import type { Instrument, Progressive, SheetState, StudyPainting } from "./protocol";
+import type { Framing } from "../window/framing";
+import type { EaselWork, Instrument, Progressive, SheetState, StudyPlace } from "./protocol";
 
 /** The page's end of a study's engine: owns the worker that paints. */
-export class StudyEngine {
-  private readonly port: Port<StudyPainting>;
+export class EaselEngine {
+  private readonly port: Port<EaselWork>;
   private stroke = 0;
 
   /** @param canvas is handed over: afterwards only the worker draws on it */
@@ -19,8 +19,8 @@ export class StudyEngine {
     instruments: readonly Instrument[],
     onTrouble: (fault: string) => void,
   ) {
-    const worker = new Worker(new URL("./study.worker.ts", import.meta.url), { type: "module" });
-    this.port = openPort<StudyPainting>(worker, onTrouble);
+    const worker = new Worker(new URL("./easel.worker.ts", import.meta.url), { type: "module" });
+    this.port = openPort<EaselWork>(worker, onTrouble);
     this.port.on("shown", (said) =>
       dispatchEvent(new CustomEvent("brosse:engine", { detail: { kind: "shown", ...said } })),
     );
@@ -29,7 +29,7 @@ export class StudyEngine {
   }
 
   /** Hears what the engine says; @returns what ends it */
-  on<Name extends SayName<StudyPainting>>(name: Name, hear: (what: StudyPainting["says"][Name]) => void): () => void {
+  on<Name extends SayName<EaselWork>>(name: Name, hear: (what: EaselWork["says"][Name]) => void): () => void {
     return this.port.on(name, hear);
   }
 
@@ -68,6 +68,30 @@ export class StudyEngine {
 
   again(at: number): void {
     this.port.tell("again", { at });
+  }
+
+  /** Acts to be watched. */
+  load(acts: readonly Doing[]): void {
+    this.port.tell("load", acts);
+  }
+
+  /** Shows the picture as it was after so many acts; a newer question drops an older one. @throws CallFailed, CallDropped */
+  lookAt(count: number): Promise<StudyPlace> {
+    return this.port.call("lookAt", { count }, { newest: true });
+  }
+
+  /** Plays from where one is. @param speed how many times as fast as it was painted */
+  play(speed: number): void {
+    this.port.tell("play", { speed });
+  }
+
+  pause(): void {
+    this.port.tell("pause", null);
+  }
+
+  /** What is watched becomes one's own to paint on, from where one is. @throws CallFailed, CallDropped */
+  takeUp(): Promise<SheetState> {
+    return this.port.call("takeUp", null);
   }
 
   /** The colour of one of the picture's px. @throws CallFailed, CallDropped */

@@ -131,11 +131,14 @@ export class WindowView {
 
   private cut(from: Pixels, left: number, top: number, right: number, bottom: number): void {
     const { part } = this;
-    if (part.width < right - left || part.height < bottom - top) {
-      part.width = Math.max(part.width, (right - left + 255) & ~255);
-      part.height = Math.max(part.height, (bottom - top + 255) & ~255);
+    if (part.width <= right - left || part.height <= bottom - top) {
+      part.width = Math.max(part.width, (right - left + 256) & ~255);
+      part.height = Math.max(part.height, (bottom - top + 256) & ~255);
     }
     const image = new ImageData(from.data, from.stride);
+    // What lies between the last px and the edge is mixed of both.
+    this.partDrawing.fillStyle = this.paper;
+    this.partDrawing.fillRect(0, 0, right - left + 1, bottom - top + 1);
     this.partDrawing.putImageData(image, -left, -top, left, top, right - left, bottom - top);
   }
 }

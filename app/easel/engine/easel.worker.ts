@@ -1,0 +1,124 @@
+import { brushPictures } from "@core/brush";
+import { fetchPictures } from "~/engine/fetch-pictures";
+import { tipOutline } from "~/engine/outline";
+import { servePort } from "~/port/serve-port";
+import { Easel } from "./easel";
+import type { EaselWork } from "./protocol";
+
+let easel: Easel | undefined;
+let equipped: Promise<unknown> = Promise.resolve();
+/** What is being played, if anything is. */
+let playing: object | undefined;
+/** How often what is played is shown anew, how long one may take for it, and the most that is caught up, ms. */
+const FRAME = 15;
+const BUDGET = 25;
+const MOST_STEP = 100;
+let stroke = 0;
+let counted = 0;
+
+/** @throws Error where a canvas was never handed over */
+function present(): Easel {
+  if (!easel) throw new Error("there is no study yet");
+  return easel;
+}
+
+/** Plays on by itself until it is stopped. */
+function playAt(speed: number): void {
+  let last = performance.now();
+  const run = {};
+  playing = run;
+  const step = () => {
+    if (playing !== run || !easel) return;
+    const now = performance.now();
+    const goes = easel.advance(Math.min(MOST_STEP, now - last) * speed, BUDGET);
+    last = now;
+    say("place", easel.place);
+    if (goes) setTimeout(step, FRAME);
+    else playing = undefined;
+  };
+  step();
+}
+
+function stopPlaying(): void {
+  playing = undefined;
+  easel?.pause();
+}
+
+/** Says what has joined the log. */
+function sayActed(entry: ReturnType<Easel["penUp"]>): void {
+  if (entry && easel) say("acted", { ...entry, state: easel.state });
+}
+
+const say = servePort<EaselWork>(self, {
+  calls: {
+    open: async (log, job) => {
+      await equipped;
+      const opened = await present().open(
+        log,
+        (done, of) => job.say("opening", { done, of }),
+        () => job.wanted(),
+      );
+      return opened ? present().state : undefined;
+    },
+    lookAt: async ({ count }, job) => {
+      stopPlaying();
+      await equipped;
+      return present().lookAt(count, () => job.wanted());
+    },
+    takeUp: () => {
+      stopPlaying();
+      return present().takeUp();
+    },
+    pick: ({ x, y }) => present().colourAt(x, y),
+    outline: async (brush) => tipOutline(brush, await fetchPictures(brush)),
+    progressives: async ({ longest }, job) => {
+      const found = await present().progressives(longest, () => job.wanted());
+      if (found) job.transfer(...found.flatMap(({ alone, upTo }) => [alone, upTo]));
+      return found ?? [];
+    },
+    picture: async ({ longest }, job) => {
+      const bytes = await present().picture(longest);
+      job.transfer(bytes.buffer);
+      return bytes;
+    },
+  },
+  tells: {
+    begin: ({ canvas, sheet, instruments }) => {
+      const made = new Easel(canvas, sheet, new Map(instruments.map(({ hash, brush }) => [hash, brush])));
+      easel = made;
+      // A brush whose pictures cannot be had must not keep the others from painting.
+      equipped = Promise.allSettled(
+        instruments
+          .filter(({ brush }) => brushPictures(brush).length > 0)
+          .map(async ({ hash, brush }) => made.equip(hash, await fetchPictures(brush))),
+      );
+    },
+    load: (acts) => easel?.load(acts),
+    play: async ({ speed }) => {
+      await equipped;
+      playing = undefined;
+      easel?.play();
+      playAt(speed);
+    },
+    pause: () => {
+      stopPlaying();
+      if (easel) say("place", easel.place);
+    },
+    framing: (framing) => easel?.frame(framing),
+    penDown: (asked) => {
+      stroke = asked.stroke;
+      counted = 0;
+      easel?.penDown(asked.head);
+    },
+    penMove: (samples) => {
+      easel?.penMove(samples);
+      counted += samples.length;
+      say("shown", { stroke, samples: counted });
+    },
+    penUp: () => sayActed(easel?.penUp()),
+    penDrop: () => easel?.penDrop(),
+    act: (act) => sayActed(easel?.act(act)),
+    back: ({ at }) => sayActed(easel?.back(at)),
+    again: ({ at }) => sayActed(easel?.again(at)),
+  },
+});

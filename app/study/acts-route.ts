@@ -1,0 +1,44 @@
+import { firstFault } from "@core/brush";
+import { actSchema } from "@core/study/act";
+import { MAX_ACTS_BYTES } from "@server/limits";
+import { appendActs, findStudy, partsFrom } from "@server/studies/repository";
+import { data } from "react-router";
+import { z } from "zod";
+import { notFound } from "~/http/answers";
+import { readJson } from "~/http/read-request.server";
+import type { Route } from "./+types/acts-route";
+
+const signedOut = () => Response.json({ kind: "refused", fault: "sign in first" }, { status: 401 });
+
+/** The acts of a study from a number on. */
+export async function loader({ params, context, request }: Route.LoaderArgs) {
+  const { account, database } = context;
+  if (!account) return signedOut();
+  const from = z.coerce
+    .number()
+    .int()
+    .min(0)
+    .max(1_000_000)
+    .safeParse(new URL(request.url).searchParams.get("from") ?? 0);
+  if (!from.success) throw data("from: a whole number is wanted", { status: 400 });
+  const study = await findStudy(database, account.id, params.id);
+  if (!study) throw notFound("study");
+  const parts = await partsFrom(database, study.id, from.data);
+  const inner = parts.map((part) => part.slice(1, -1)).filter((part) => part !== "");
+  return new Response(`{"acts":[${inner.join(",")}]}`, {
+    headers: { "Content-Type": "application/json", "Cache-Control": "no-store" },
+  });
+}
+
+const partSchema = z.object({ from: z.int().min(0), acts: z.array(actSchema).min(1).max(500) });
+
+/** Takes the next acts of a study in. */
+export async function action({ params, context, request }: Route.ActionArgs) {
+  const { account, database } = context;
+  if (!account) return signedOut();
+  const asked = partSchema.safeParse(await readJson(request, MAX_ACTS_BYTES));
+  if (!asked.success) return Response.json({ kind: "refused", fault: firstFault(asked.error) }, { status: 400 });
+  const answer = await appendActs(database, account.id, params.id, asked.data.from, asked.data.acts);
+  if (!answer) throw notFound("study");
+  return Response.json(answer, { status: answer.kind === "kept" ? 200 : answer.kind === "elsewhere" ? 409 : 400 });
+}

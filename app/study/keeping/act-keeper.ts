@@ -1,0 +1,169 @@
+import type { Act } from "@core/study/act";
+
+/** Keeps acts in this browser, by their number in the log. */
+export interface ActShelf {
+  entries(): Promise<readonly (readonly [number, Act])[]>;
+  set(n: number, act: Act): Promise<void>;
+}
+
+/** How the server answers to acts that are sent to it. */
+export type Answer =
+  | { readonly kind: "kept"; readonly next: number }
+  | { readonly kind: "elsewhere"; readonly next: number }
+  | { readonly kind: "refused"; readonly fault: string };
+
+/** Keeps acts for good. Both throw where it cannot be reached. */
+export interface ActServer {
+  from(n: number): Promise<readonly Act[]>;
+  send(from: number, acts: readonly Act[]): Promise<Answer>;
+}
+
+/** Where the acts are that were done. */
+export type Keeping =
+  | { readonly kind: "kept" }
+  /** On its way. */
+  | { readonly kind: "sending"; readonly acts: number }
+  /** In this browser alone, until the server is there again. */
+  | { readonly kind: "waiting"; readonly acts: number; readonly why: string }
+  /** The study was painted on elsewhere: what was done here since cannot join. */
+  | { readonly kind: "elsewhere"; readonly acts: number };
+
+/** So much is sent at once, readings, and so long acts wait for others, ms. */
+const MOST_READINGS = 40_000;
+const MOST_ACTS = 200;
+const PAUSE = 400;
+const RETRIES = [1000, 2000, 5000, 10_000, 30_000];
+
+/**
+ * Keeps a study as it grows: each act in this browser at once, and on the server in numbered parts, each acknowledged.
+ * Whatever is missing on either side is filled in from the other.
+ */
+export class ActKeeper {
+  private log: Act[] = [];
+  /** The number of acts that the server surely has. */
+  private kept = 0;
+  private timer: ReturnType<typeof setTimeout> | undefined;
+  private sending = false;
+  private failures = 0;
+  private stopped = false;
+  private apart = false;
+
+  constructor(
+    private readonly shelf: ActShelf,
+    private readonly server: ActServer,
+    private readonly tell: (keeping: Keeping) => void,
+  ) {}
+
+  /** All acts that are kept anywhere, in order. @throws what the server throws, where neither it nor this browser knows them */
+  async open(): Promise<readonly Act[]> {
+    const here = new Map(await this.shelf.entries().catch(() => []));
+    const there = await this.server.from(0).catch((error: unknown) => error);
+    if (Array.isArray(there)) {
+      this.log = [...(there as readonly Act[])];
+      this.kept = this.log.length;
+      this.apart = this.log.some((act, n) => here.has(n) && !same(act, here.get(n)));
+    } else if (here.size === 0) throw there;
+    if (!this.apart) for (let n = this.log.length; here.has(n); n++) this.log.push(here.get(n) as Act);
+    for (const [n, act] of this.log.entries()) if (!here.has(n)) void this.shelf.set(n, act).catch(() => undefined);
+    this.say();
+    this.later(0);
+    return this.log;
+  }
+
+  /** Keeps the next act. */
+  add(n: number, act: Act): void {
+    if (n !== this.log.length) throw new RangeError(`act ${n} does not follow ${this.log.length - 1}`);
+    this.log.push(act);
+    void this.shelf.set(n, act).catch(() => undefined);
+    this.say();
+    this.later(PAUSE);
+  }
+
+  /** Tries again at once: the network is back. */
+  retry(): void {
+    this.failures = 0;
+    this.later(0);
+  }
+
+  /** Sends what waits, now. */
+  async flush(): Promise<void> {
+    clearTimeout(this.timer);
+    this.timer = undefined;
+    await this.send();
+  }
+
+  close(): void {
+    void this.flush();
+    this.stopped = true;
+  }
+
+  private later(ms: number): void {
+    if (this.stopped || this.apart || this.sending) return;
+    clearTimeout(this.timer);
+    this.timer = setTimeout(() => void this.send(), ms);
+  }
+
+  private async send(): Promise<void> {
+    if (this.sending || this.apart || this.kept >= this.log.length) return;
+    this.sending = true;
+    const from = this.kept;
+    const part = this.part();
+    try {
+      await this.take(await this.server.send(from, part));
+      this.failures = 0;
+      this.say();
+    } catch (error) {
+      this.failures++;
+      this.say(error instanceof Error ? error.message : String(error));
+    }
+    this.sending = false;
+    if (this.kept < this.log.length)
+      this.later(this.failures === 0 ? 0 : RETRIES[Math.min(this.failures, RETRIES.length) - 1]);
+  }
+
+  private part(): readonly Act[] {
+    let readings = 0;
+    const part: Act[] = [];
+    for (const act of this.log.slice(this.kept, this.kept + MOST_ACTS)) {
+      readings += act.kind === "stroke" ? act.trace.x.length : 0;
+      if (part.length > 0 && readings > MOST_READINGS) break;
+      part.push(act);
+    }
+    return part;
+  }
+
+  private async take(answer: Answer): Promise<void> {
+    if (answer.kind === "kept") this.kept = answer.next;
+    else if (answer.kind === "refused") throw new Error(answer.fault);
+    else if (answer.next < this.kept) this.kept = answer.next;
+    else {
+      // Either an answer was lost on its way, or somebody else has painted on.
+      const since = await this.server.from(this.kept);
+      this.apart = since.some((act, i) => !same(act, this.log[this.kept + i]));
+      if (!this.apart) this.kept += since.length;
+    }
+  }
+
+  private say(why?: string): void {
+    const acts = this.log.length - this.kept;
+    if (this.apart) this.tell({ kind: "elsewhere", acts });
+    else if (acts === 0) this.tell({ kind: "kept" });
+    else if (this.failures > 0) this.tell({ kind: "waiting", acts, why: why ?? "the server cannot be reached" });
+    else this.tell({ kind: "sending", acts });
+  }
+}
+
+function same(a: Act, b: Act | undefined): boolean {
+  return JSON.stringify(sorted(a)) === JSON.stringify(sorted(b));
+}
+
+/** The same value with its fields in one order, at every depth. */
+function sorted(value: unknown): unknown {
+  if (Array.isArray(value)) return value.length > 0 && typeof value[0] === "number" ? value : value.map(sorted);
+  if (typeof value !== "object" || value === null) return value;
+  return Object.fromEntries(
+    Object.entries(value)
+      .sort(([a], [b]) => (a < b ? -1 : 1))
+      .map(([key, inner]) => [key, sorted(inner)]),
+  );
+}

@@ -1,0 +1,44 @@
+import { type Act, actSchema } from "@core/study/act";
+import { createStore, entries, set } from "idb-keyval";
+import type { ActServer, ActShelf, Answer } from "./act-keeper";
+
+/** The acts of one study in this browser. */
+export function browserShelf(id: string): ActShelf {
+  const store = createStore(`brosse study ${id}`, "acts");
+  return {
+    entries: async () =>
+      (await entries<IDBValidKey, unknown>(store)).flatMap(([n, act]): [number, Act][] => {
+        const read = actSchema.safeParse(act);
+        return typeof n === "number" && read.success ? [[n, read.data]] : [];
+      }),
+    set: (n, act) => set(n, act, store),
+  };
+}
+
+/** The acts of one study on the server. */
+export function studyServer(id: string): ActServer {
+  const address = `/studies/${id}/acts`;
+  return {
+    from: async (n) => {
+      const answer = await fetch(`${address}?from=${n}`, { headers: { Accept: "application/json" } });
+      return ((await readAnswer(answer)) as { acts: Act[] }).acts;
+    },
+    send: async (from, acts) => {
+      const answer = await fetch(address, {
+        method: "POST",
+        headers: { "Content-Type": "application/json", Accept: "application/json" },
+        body: JSON.stringify({ from, acts }),
+        keepalive: false,
+      });
+      return (await readAnswer(answer)) as Answer;
+    },
+  };
+}
+
+/** @throws Error with one line that says why there is no answer */
+async function readAnswer(answer: Response): Promise<unknown> {
+  if (answer.redirected || answer.status === 401) throw new Error("you are signed out: sign in again in another tab");
+  if (!answer.headers.get("Content-Type")?.includes("json"))
+    throw new Error(answer.status === 404 ? "the study is not there" : `the server answered ${answer.status}`);
+  return answer.json();
+}

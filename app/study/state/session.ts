@@ -1,0 +1,205 @@
+import { type Brush, ownValue, withValue } from "@core/brush";
+import type { Sample } from "@core/hand/sample";
+import type { Quality } from "@core/qualities/table";
+import type { Act, Doing } from "@core/study/act";
+import { closedBecause } from "@core/study/looks";
+import { lengthOf } from "@core/study/playback";
+import { standingActs, standingAfter, standingOf } from "@core/study/standing";
+import type { EaselEngine } from "~/easel/engine/client";
+import type { Instrument, SheetState } from "~/easel/engine/protocol";
+import type { PictureTarget } from "~/easel/picture";
+import { FrameStore } from "~/easel/window/frame-store";
+import type { Place } from "~/easel/window/framing";
+import type { ActKeeper } from "../keeping/act-keeper";
+import { StudyClock } from "./clock";
+import { StudyStore } from "./store";
+import { type BrushValues, isOpen, type StudyState, see, setColour, setValue } from "./study-state";
+
+/** An act that is no stroke, without its time. */
+export type NewAct =
+  Exclude<Doing, { readonly kind: "stroke" }> extends infer Each
+    ? Each extends { readonly at: number }
+      ? Omit<Each, "at">
+      : never
+    : never;
+
+/** A brush with what its painter has set. */
+export function setBrush(brush: Brush, values: BrushValues = {}): Brush {
+  return Object.entries(values).reduce((now, [name, value]) => withValue(now, name as Quality, value), brush);
+}
+
+/** One study on one screen: what is done with pen, keys and buttons goes through here to the engine, and from there into the log. */
+export class StudySession implements PictureTarget {
+  readonly store: StudyStore;
+  readonly frame = new FrameStore();
+  readonly engine: { current: EaselEngine | null } = { current: null };
+  private clock = new StudyClock(0);
+  private sizeBegun = 0;
+  private readonly brushes: ReadonlyMap<string, Brush>;
+
+  /** @param keeper none where nothing is kept: a painter who tries a brush */
+  constructor(
+    first: StudyState,
+    readonly instruments: readonly Instrument[],
+    readonly keeper: ActKeeper | undefined,
+  ) {
+    this.store = new StudyStore(first);
+    this.brushes = new Map(instruments.map(({ hash, brush }) => [hash, brush]));
+  }
+
+  /** A brush as it is in its set. */
+  brush(hash: string): Brush {
+    const brush = this.brushes.get(hash);
+    if (!brush) throw new RangeError(`${hash} is no brush of this study`);
+    return brush;
+  }
+
+  /** The brush in hand, as it is set. */
+  inHand(state = this.store.get()): Brush {
+    return setBrush(this.brush(state.brush), state.values[state.brush]);
+  }
+
+  /** Takes an engine into use. @returns what lets go of it */
+  readonly attach = (engine: EaselEngine): (() => void) => {
+    this.engine.current = engine;
+    const stops = [
+      engine.on("acted", ({ n, act, state }) => this.entered(n, act, state)),
+      engine.on("opening", (opening) => this.store.run(see({ opening }))),
+      engine.on("place", (place) => this.store.run(see({ place }))),
+    ];
+    return () => {
+      for (const stop of stops) stop();
+      this.engine.current = null;
+    };
+  };
+
+  /** Takes up a log from its beginning. */
+  async open(log: readonly Act[]): Promise<void> {
+    const { engine, store } = this;
+    store.run(see({ log, standing: standingOf(log), sheet: undefined, opening: { done: 0, of: log.length } }));
+    const sheet = await engine.current?.open(log);
+    if (sheet) this.begin(sheet);
+  }
+
+  /** Begins to paint on what the engine has. */
+  begin(sheet: SheetState): void {
+    this.clock = new StudyClock(lengthOf(standingActs(this.store.get().log).map(({ act }) => act)));
+    const { layer } = this.store.get();
+    const on = sheet.looks.some(({ id }) => id === layer) ? layer : (sheet.looks.at(-1)?.id ?? 1);
+    this.store.run(see({ sheet, opening: undefined, place: undefined, layer: on, part: "paint" }));
+  }
+
+  penDown(): void {
+    const state = this.store.get();
+    if (!isOpen(state)) return;
+    this.engine.current?.penDown({
+      kind: "stroke",
+      at: this.clock.read(),
+      layer: state.layer,
+      part: state.part,
+      brush: state.brush,
+      values: state.values[state.brush] ?? {},
+      use: state.use,
+      colour: state.first,
+      second: state.second,
+      seed: crypto.getRandomValues(new Uint32Array(1))[0],
+    });
+  }
+
+  penMove(samples: readonly Sample[]): void {
+    this.engine.current?.penMove(samples);
+  }
+
+  penUp(): void {
+    this.clock.read();
+    this.engine.current?.penUp();
+  }
+
+  penDrop(): void {
+    this.engine.current?.penDrop();
+  }
+
+  rests(): boolean {
+    return this.inHand().trail.perSecond > 0;
+  }
+
+  pick(place: Place): void {
+    this.engine.current?.pick(place.x, place.y).then(
+      (colour) => this.store.run(setColour("first", colour)),
+      () => undefined,
+    );
+  }
+
+  size(times: number, begins: boolean): void {
+    if (begins) this.sizeBegun = this.inHand().tip.size;
+    this.store.run(setValue("size", Number((this.sizeBegun * times).toPrecision(3))));
+  }
+
+  /** Makes the tip so many times as large. */
+  sizeBy(times: number): void {
+    this.size(1, true);
+    this.size(times, false);
+  }
+
+  /** A quality of the brush in hand; null where it has none. */
+  value(quality: Quality): number | null {
+    return ownValue(this.inHand(), quality);
+  }
+
+  /** Does something other than a stroke. */
+  act(act: NewAct): void {
+    if (isOpen(this.store.get())) this.engine.current?.act({ ...act, at: this.clock.read() } as never);
+  }
+
+  back(): void {
+    if (isOpen(this.store.get())) this.engine.current?.back(this.clock.read());
+  }
+
+  again(): void {
+    if (isOpen(this.store.get())) this.engine.current?.again(this.clock.read());
+  }
+
+  /** Looks at the picture as it was after so many of the acts that stand. */
+  async lookAt(count: number): Promise<void> {
+    const place = await this.engine.current?.lookAt(count).catch(() => undefined);
+    if (place) this.store.run(see({ place }));
+  }
+
+  /** Goes back to what is now. */
+  async lookAtNow(): Promise<void> {
+    await this.lookAt(this.store.get().standing.done.length);
+    this.store.run(see({ place: undefined }));
+  }
+
+  /** Takes everything back that was done after the moment one looks at: one paints on from there. */
+  async paintOnFromHere(): Promise<void> {
+    const { place, standing } = this.store.get();
+    if (!place) return;
+    const backs = standing.done.length - place.count;
+    await this.lookAtNow();
+    for (let i = 0; i < backs; i++) this.back();
+  }
+
+  /** Why nothing can be painted now; undefined when it can. */
+  closedBecause(state = this.store.get()): string | undefined {
+    if (!state.sheet) return "the study is being opened";
+    if (state.place) return "this is how it was earlier";
+    return closedBecause(state.sheet.looks.find(({ id }) => id === state.layer));
+  }
+
+  private entered(n: number, act: Act, sheet: SheetState): void {
+    const { log, standing, layer } = this.store.get();
+    const gone = !sheet.looks.some(({ id }) => id === layer);
+    const made = act.kind === "layer" && sheet.looks.some(({ id }) => id === act.layer) ? act.layer : undefined;
+    this.store.run(
+      see({
+        sheet,
+        log: [...log, act],
+        standing: standingAfter(standing, act, n),
+        ...(made ? { layer: made, part: "paint" as const } : {}),
+        ...(gone ? { layer: sheet.looks.at(-1)?.id ?? 1, part: "paint" as const } : {}),
+      }),
+    );
+    this.keeper?.add(n, act);
+  }
+}

@@ -1,0 +1,111 @@
+import type { KeptStudy } from "@server/studies/repository";
+import { useEffect, useState } from "react";
+import type { Instrument } from "~/easel/engine/protocol";
+import { EaselPicture } from "~/easel/picture";
+import { TipRing } from "~/easel/tip-ring";
+import { ColourSheet } from "./colours/colour-sheet";
+import { ActKeeper } from "./keeping/act-keeper";
+import { keepPicture } from "./keeping/keep-picture";
+import { browserShelf, studyServer } from "./keeping/shelf";
+import { useStudyKeys } from "./keys/use-study-keys";
+import { FrameBar } from "./picture/frame-bar";
+import { PlaceNote } from "./picture/place-note";
+import { Progressives } from "./progressives/progressives";
+import { Roll } from "./roll/roll";
+import { firstState } from "./state/first-state";
+import { StudySession } from "./state/session";
+import { see } from "./state/study-state";
+import { StudyProvider, useSession, useStudy } from "./state/use-study";
+import { StudyBar } from "./study-bar";
+import { Tray } from "./tray/tray";
+
+interface Props {
+  readonly study: KeptStudy;
+  readonly known: readonly Instrument[];
+  readonly tray: readonly string[];
+}
+
+/** A study on one screen: the tray above, the picture in the middle, its layers and colours beside, its roll below. */
+export function StudyScreen({ study, known, tray }: Props) {
+  const [session] = useState(() => {
+    const keeper = new ActKeeper(browserShelf(study.id), studyServer(study.id), (keeping) =>
+      made.store.run(see({ keeping })),
+    );
+    const made = new StudySession(firstState(study, tray), known, keeper);
+    return made;
+  });
+  const [fault, setFault] = useState<string>();
+  useStudyKeys(session, tray, study);
+
+  useEffect(() => {
+    let left = false;
+    const { keeper } = session;
+    keeper?.open().then(
+      (log) => (left ? undefined : session.open(log)),
+      (error: Error) => setFault(error.message),
+    );
+    const online = () => keeper?.retry();
+    const away = () => void keeper?.flush();
+    addEventListener("online", online);
+    addEventListener("pagehide", away);
+    return () => {
+      left = true;
+      removeEventListener("online", online);
+      removeEventListener("pagehide", away);
+      keeper?.close();
+    };
+  }, [session]);
+  useEffect(() => keepPicture(session, study.id), [session, study.id]);
+
+  return (
+    <StudyProvider value={session}>
+      <div className="flex h-dvh flex-col max-lg:h-auto max-lg:min-h-dvh">
+        <StudyBar study={study} />
+        <main className="flex min-h-0 flex-1 flex-col gap-2.5 px-4 py-2.5">
+          {fault && (
+            <p role="alert" className="rounded-md border border-danger px-3 py-1.5 text-danger">
+              The study could not be fetched: {fault}. It is safe where it is; reload to try again.
+            </p>
+          )}
+          <Tray studyId={study.id} tray={tray} />
+          <Table study={study} />
+          <Roll studyId={study.id} />
+        </main>
+      </div>
+    </StudyProvider>
+  );
+}
+
+function Table({ study }: { study: KeptStudy }) {
+  const session = useSession();
+  const whole = useStudy((state) => state.whole);
+  const looksBack = useStudy((state) => state.place !== undefined);
+  const brush = useStudy((state) => state.brush);
+  const values = useStudy((state) => state.values[state.brush]);
+  const hand = brush ? session.inHand({ ...session.store.get(), brush, values: { [brush]: values ?? {} } }) : undefined;
+  return (
+    <div
+      className={`grid min-h-0 flex-1 gap-2.5 ${whole ? "" : "lg:grid-cols-[208px_minmax(0,1fr)_232px]"} max-lg:auto-rows-auto`}
+    >
+      {!whole && <Progressives />}
+      <section
+        aria-label="The picture"
+        className="relative min-h-64 overflow-hidden border border-line bg-table shadow-sm max-lg:order-first max-lg:h-[58vh]"
+      >
+        <EaselPicture
+          label={`${study.name}: paint here`}
+          sheet={study}
+          instruments={session.instruments}
+          frame={session.frame}
+          target={session}
+          onEngine={session.attach}
+        >
+          {hand && !looksBack && <TipRing engine={session.engine} frame={session.frame} brush={hand} />}
+          <PlaceNote />
+          <FrameBar sheet={study} />
+        </EaselPicture>
+      </section>
+      {!whole && <ColourSheet />}
+    </div>
+  );
+}

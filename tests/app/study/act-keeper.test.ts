@@ -1,0 +1,148 @@
+import type { Act } from "@core/study/act";
+import { afterEach, beforeEach, describe, expect, test, vi } from "vitest";
+import { ActKeeper, type ActServer, type ActShelf, type Keeping } from "~/study/keeping/act-keeper";
+
+const act = (at: number): Act => ({ kind: "fill", at, layer: 1, colour: null });
+
+/** A server of which each fault can be chosen. */
+class Server implements ActServer {
+  acts: Act[] = [];
+  down = false;
+  /** Answers are lost after the acts were kept. */
+  deaf = false;
+  sent = 0;
+
+  async from(n: number): Promise<readonly Act[]> {
+    if (this.down) throw new Error("offline");
+    return this.acts.slice(n);
+  }
+
+  async send(from: number, acts: readonly Act[]) {
+    this.sent++;
+    if (this.down) throw new Error("offline");
+    if (from !== this.acts.length) return { kind: "elsewhere" as const, next: this.acts.length };
+    this.acts.push(...acts);
+    if (this.deaf) throw new Error("no answer");
+    return { kind: "kept" as const, next: this.acts.length };
+  }
+}
+
+class Shelf implements ActShelf {
+  readonly kept = new Map<number, Act>();
+  async entries() {
+    return [...this.kept];
+  }
+  async set(n: number, one: Act) {
+    this.kept.set(n, one);
+  }
+}
+
+let server: Server;
+let shelf: Shelf;
+let said: Keeping[];
+const keeperOf = (on: ActShelf = shelf) => new ActKeeper(on, server, (keeping) => said.push(keeping));
+
+beforeEach(() => {
+  vi.useFakeTimers();
+  server = new Server();
+  shelf = new Shelf();
+  said = [];
+});
+afterEach(() => {
+  vi.useRealTimers();
+});
+
+test("each act is kept here at once and on the server soon, in order, and is said to be", async () => {
+  const keeper = keeperOf();
+  await keeper.open();
+  for (let n = 0; n < 450; n++) keeper.add(n, act(n));
+  expect(shelf.kept.size).toBe(450);
+  expect(said.at(-1)).toEqual({ kind: "sending", acts: 450 });
+  await vi.advanceTimersByTimeAsync(1000);
+  expect(server.acts).toEqual([...shelf.kept.values()]);
+  expect(server.sent).toBe(3);
+  expect(said.at(-1)).toEqual({ kind: "kept" });
+});
+
+test("while the server is away acts wait here; they are sent when it is back, or the network says so", async () => {
+  const keeper = keeperOf();
+  await keeper.open();
+  server.down = true;
+  keeper.add(0, act(0));
+  await vi.advanceTimersByTimeAsync(2000);
+  expect(said.at(-1)).toEqual({ kind: "waiting", acts: 1, why: "offline" });
+  server.down = false;
+  keeper.retry();
+  await vi.advanceTimersByTimeAsync(1);
+  expect(server.acts).toHaveLength(1);
+  expect(said.at(-1)).toEqual({ kind: "kept" });
+});
+
+describe("what is missing is filled in", () => {
+  test("on the server, after the page was killed before it could send", async () => {
+    server.down = true;
+    const killed = keeperOf();
+    shelf.kept.set(0, act(0));
+    await killed.open();
+    killed.add(1, act(1));
+    server.down = false;
+    const keeper = keeperOf();
+    expect(await keeper.open()).toEqual([act(0), act(1)]);
+    await vi.advanceTimersByTimeAsync(10);
+    expect(server.acts).toEqual([act(0), act(1)]);
+  });
+
+  test("on the server, after its database came back from an older state", async () => {
+    const keeper = keeperOf();
+    await keeper.open();
+    for (let n = 0; n < 5; n++) keeper.add(n, act(n));
+    await keeper.flush();
+    server.acts = server.acts.slice(0, 2);
+    keeper.add(5, act(5));
+    await vi.advanceTimersByTimeAsync(2000);
+    expect(server.acts).toEqual([0, 1, 2, 3, 4, 5].map(act));
+  });
+
+  test("here, in another browser", async () => {
+    server.acts = [act(0), act(1)];
+    expect(await keeperOf().open()).toEqual([act(0), act(1)]);
+    expect(shelf.kept.size).toBe(2);
+  });
+
+  test("nowhere, where only the answer was lost", async () => {
+    const keeper = keeperOf();
+    await keeper.open();
+    server.deaf = true;
+    keeper.add(0, act(0));
+    await vi.advanceTimersByTimeAsync(500);
+    server.deaf = false;
+    await vi.advanceTimersByTimeAsync(5000);
+    expect(server.acts).toEqual([act(0)]);
+    expect(said.at(-1)).toEqual({ kind: "kept" });
+  });
+});
+
+test("a study that was painted on elsewhere is not mixed up: nothing is sent, what was done here stays here", async () => {
+  const keeper = keeperOf();
+  await keeper.open();
+  server.acts = [act(77)];
+  keeper.add(0, act(0));
+  await vi.advanceTimersByTimeAsync(1000);
+  expect(said.at(-1)).toEqual({ kind: "elsewhere", acts: 1 });
+  keeper.add(1, act(1));
+  await vi.advanceTimersByTimeAsync(60_000);
+  expect(server.acts).toEqual([act(77)]);
+  expect([...shelf.kept.values()]).toEqual([act(0), act(1)]);
+});
+
+test("a browser whose store is full or forbidden still keeps on the server", async () => {
+  const broken: ActShelf = {
+    entries: () => Promise.reject(new Error("forbidden")),
+    set: () => Promise.reject(new Error("full")),
+  };
+  const keeper = keeperOf(broken);
+  await keeper.open();
+  keeper.add(0, act(0));
+  await vi.advanceTimersByTimeAsync(1000);
+  expect(server.acts).toEqual([act(0)]);
+});
