@@ -4,12 +4,15 @@ import { marks } from "./marks";
 import { measure } from "./measure";
 import { pack, unpack } from "./package";
 import { paint } from "./paint";
+import { replay } from "./replay";
 
 const usage = `usage:
   brosse paint --brush B --hand H.inkml --out P.png|P.ora [--size WxH] [--color #rrggbb] [--second #rrggbb] [--paper #rrggbb|none] [--over BELOW.png] [--use paint|smudge|erase] [--profile P.json] [--seed N] [--depth 8|16] [--light on|off] [--height H.png] [--grain KIND]
   brosse marks --brush B --hand H.inkml [--profile P.json] [--seed N] [--out M.jsonl]
   brosse measure --brush B [--out M.json]
   brosse flatten FILE.ora --out P.png [--depth 8|16]
+  brosse replay STUDY.zip [--at M:SS|CHAPTER|end] --out P.png|P.ora
+  brosse replay STUDY.zip --stages DIR
   brosse pack DIR --out SET.zip
   brosse unpack SET.zip --out DIR
 
@@ -18,7 +21,15 @@ B is a brush's JSON file, or SET.zip#name. H may also be a simulated hand: ${Obj
   .join(" ")}.
 `;
 
-const verbs: Record<string, (args: readonly string[]) => void> = { paint, marks, measure, flatten, pack, unpack };
+const verbs: Record<string, (args: readonly string[]) => void> = {
+  paint,
+  marks,
+  measure,
+  flatten,
+  replay,
+  pack,
+  unpack,
+};
 
 /** Runs one call and answers with its exit code: 0 done, 2 with one line on standard error. */
 export function main(args: readonly string[]): number {

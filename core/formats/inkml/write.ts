@@ -19,27 +19,38 @@ const channels: readonly Channel[] = [
   { name: "OR", attributes: 'type="decimal" units="deg"', value: (s) => s.twist },
 ];
 
-/** Writes a hand as W3C InkML (Recommendation of 20 September 2011). Channels that no sample has are left out. */
+/**
+ * Writes a hand as W3C InkML (Recommendation of 20 September 2011). Channels that no reading of a stroke has are left out:
+ * strokes of different pens have contexts of their own.
+ */
 export function writeInkml(hand: Hand): string {
-  const known = channels.filter((c) => hand.strokes.some((stroke) => stroke.some((s) => c.value(s) !== undefined)));
-  const format = known.map((c) => `        <channel name="${c.name}" ${c.attributes}/>`).join("\n");
-  const traces = hand.strokes
-    .map((stroke) => stroke.map((s) => known.map((c) => plain(c.value(s) ?? 0)).join(" ")).join(", "))
-    .map((points) => `  <trace contextRef="#pen">${points}</trace>`)
-    .join("\n");
+  const pens = new Map<string, { readonly id: string; readonly known: readonly Channel[] }>();
+  const traces = hand.strokes.map((stroke) => {
+    const known = channels.filter((c) => stroke.some((s) => c.value(s) !== undefined));
+    const key = known.map(({ name }) => name).join();
+    const pen = pens.get(key) ?? { id: pens.size === 0 ? "pen" : `pen${pens.size + 1}`, known };
+    pens.set(key, pen);
+    const points = stroke.map((s) => known.map((c) => plain(c.value(s) ?? 0)).join(" ")).join(", ");
+    return `  <trace contextRef="#${pen.id}">${points}</trace>`;
+  });
   return `<?xml version="1.0" encoding="UTF-8"?>
 <ink xmlns="http://www.w3.org/2003/InkML">
   <annotation type="name">${escapeXml(hand.name)}</annotation>
   <definitions>
-    <context xml:id="pen">
+${[...pens.values()].map(contextOf).join("\n")}
+  </definitions>
+${traces.join("\n")}
+</ink>
+`;
+}
+
+function contextOf({ id, known }: { readonly id: string; readonly known: readonly Channel[] }): string {
+  const format = known.map((c) => `        <channel name="${c.name}" ${c.attributes}/>`).join("\n");
+  return `    <context xml:id="${id}">
       <traceFormat>
 ${format}
       </traceFormat>
-    </context>
-  </definitions>
-${traces}
-</ink>
-`;
+    </context>`;
 }
 
 // Decimal without exponent, as InkML's grammar wants it; the shortest text that reads back as the same number.

@@ -1,8 +1,8 @@
 import { strFromU8 } from "fflate";
-import { type Brush, BrushError, brushPictures, firstFault, LEVEL, parseBrush } from "../../brush";
+import { type Brush, brushPictures, firstFault, LEVEL } from "../../brush";
+import { brushEntry, jsonEntry } from "../entries";
 import { FormatError } from "../fault";
 import { readInkml } from "../inkml/read";
-import { parseJson } from "../json";
 import { readPng } from "../png/png";
 import { readTipPicture } from "../png/tip-picture";
 import { openZip } from "../zip/read-zip";
@@ -14,8 +14,6 @@ export const MAX_UNPACKED = 200 * 1024 * 1024;
 /** The most a file may shrink: more is a trap, not a picture. */
 export const MAX_RATIO = 200;
 export const MAX_FILES = 2000;
-/** The most bytes of one JSON file. */
-const MAX_JSON = 1024 * 1024;
 
 const KNOWN =
   /^(set\.json|README\.md|LICENSE\.txt|specimen\.png|brushes\/[^/]+\.json|(tips|grains)\/[^/]+\.png|hands\/[^/]+\.inkml)$/;
@@ -36,7 +34,7 @@ export function unpack(bytes: Uint8Array): SetPackage {
   });
   const setText = zip.read("set.json");
   if (!setText) throw new FormatError("the package has no set.json");
-  const data = json(setText, "set.json");
+  const data = jsonEntry(setText, "set.json");
   const level = typeof data === "object" && data !== null && "level" in data ? data.level : undefined;
   if (typeof level === "number" && level > LEVEL)
     throw new FormatError(`set.json: level: the set needs engine level ${level}, this Brosse knows ${LEVEL}`);
@@ -48,7 +46,7 @@ export function unpack(bytes: Uint8Array): SetPackage {
     if (brushes.has(file)) throw new FormatError(`set.json: brushes: ${file} is listed twice`);
     const text = zip.read(file);
     if (!text) throw new FormatError(`set.json: brushes: ${file} is not in the package`);
-    brushes.set(file, brush(json(text, file), file));
+    brushes.set(file, brushEntry(text, file));
   }
   const files = new Map<string, Uint8Array>();
   for (const path of zip.names) {
@@ -64,23 +62,4 @@ export function unpack(bytes: Uint8Array): SetPackage {
     if (missing) throw new FormatError(`${file}: ${missing} is not in the package`);
   }
   return { set, brushes, files };
-}
-
-function brush(data: unknown, file: string): Brush {
-  try {
-    return parseBrush(data);
-  } catch (error) {
-    throw error instanceof BrushError ? new FormatError(`${file}: ${error.message}`) : error;
-  }
-}
-
-function json(bytes: Uint8Array, file: string): unknown {
-  if (bytes.length > MAX_JSON) throw new FormatError(`${file}: larger than ${MAX_JSON >> 10} kB`);
-  let text: string;
-  try {
-    text = new TextDecoder("utf-8", { fatal: true }).decode(bytes);
-  } catch {
-    throw new FormatError(`${file}: not JSON (its letters are no UTF-8)`);
-  }
-  return parseJson(text, file, MAX_JSON);
 }

@@ -1,0 +1,2 @@
+export { packStudy, type StudyPackage } from "./pack";
+export { unpackStudy } from "./unpack";
