@@ -1,19 +1,11 @@
 import { existsSync, mkdirSync } from "node:fs";
 import { join } from "node:path";
-import type { Brush } from "@core/brush";
-import { brushPictures } from "@core/brush";
 import { hexToRgb } from "@core/colour/srgb";
 import { writeOra } from "@core/formats/ora/write";
-import { writeRgba } from "@core/formats/png/png";
-import { readTipPicture } from "@core/formats/png/tip-picture";
-import { type StudyPackage, unpackStudy } from "@core/formats/study";
+import { pictureOfSheet, type StudyPackage, sheetOfStudy, stagesOf, unpackStudy } from "@core/formats/study";
 import { createKernels } from "@core/kernels/load";
-import type { Pictures } from "@core/picture/picture";
 import { endOf } from "@core/study/playback";
-import { StudySheet } from "@core/study/sheet";
 import { standingActs } from "@core/study/standing";
-import { Picture } from "@core/surface/picture";
-import { tableLight } from "@core/surface/relief";
 import { CallError, need, readOptions } from "./arguments";
 import { readBytes, writeWhole } from "./files";
 
@@ -24,28 +16,22 @@ export function replay(args: readonly string[]): void {
   const { options, rest } = readOptions(args, ["at", "out", "stages"], 1);
   const study = unpackStudy(readBytes(rest[0]));
   const acts = standingActs(study.acts);
-  const sheet = sheetOf(study);
-  const upTo = (from: number, count: number) => {
-    for (const { act } of acts.slice(from, count)) sheet.do(act);
-  };
   if (options.stages !== undefined) {
     if (options.out !== undefined || options.at !== undefined)
       throw new CallError("--stages goes without --at and --out");
     const folder = options.stages;
     if (existsSync(folder)) throw new CallError(`${folder}: already there`);
-    const stages = Math.min(MOST_STAGES, Math.max(1, acts.length));
-    const pictures = Array.from({ length: stages }, (_, i) => {
-      const count = Math.round(((i + 1) * acts.length) / stages);
-      upTo(Math.round((i * acts.length) / stages), count);
-      return { name: `${String(i + 1).padStart(2, "0")}-after-${count}.png`, bytes: pictureOf(sheet, study) };
-    });
+    const pictures = stagesOf(study, MOST_STAGES, Number.POSITIVE_INFINITY);
     mkdirSync(folder);
-    for (const { name, bytes } of pictures) writeWhole(join(folder, name), bytes);
+    for (const [i, { count, png }] of pictures.entries())
+      writeWhole(join(folder, `${String(i + 1).padStart(2, "0")}-after-${count}.png`), png);
     return;
   }
   const out = need(options, "out");
-  upTo(0, countAt(study, acts, options.at ?? "end"));
-  writeWhole(out, out.endsWith(".ora") ? writeOra(sheet.surface, hexToRgb(study.paper)) : pictureOf(sheet, study));
+  const sheet = sheetOfStudy(createKernels(), study);
+  for (const { act } of acts.slice(0, countAt(study, acts, options.at ?? "end"))) sheet.do(act);
+  const { paper } = study;
+  writeWhole(out, out.endsWith(".ora") ? writeOra(sheet.surface, hexToRgb(paper)) : pictureOfSheet(sheet, paper));
 }
 
 /** How many acts are done at a moment: at the end, at the end of a chapter, or after so many seconds or m:ss. */
@@ -63,25 +49,4 @@ function countAt(study: StudyPackage, acts: ReturnType<typeof standingActs>, at:
     );
   const next = study.chapters[place + 1];
   return next ? acts.filter(({ n }) => n < next.from).length : acts.length;
-}
-
-function sheetOf({ brushes, files, width, height }: StudyPackage): StudySheet {
-  const pictures = new Map([...brushes].map(([hash, brush]) => [hash, picturesOf(brush, files)]));
-  const instruments = {
-    brush: (hash: string) => brushes.get(hash),
-    pictures: (hash: string) => pictures.get(hash) ?? new Map(),
-  };
-  return new StudySheet(createKernels(), { width, height }, instruments, false);
-}
-
-function picturesOf(brush: Brush, files: ReadonlyMap<string, Uint8Array>): Pictures {
-  return new Map(brushPictures(brush).map((path) => [path, readTipPicture(files.get(path) ?? new Uint8Array(), path)]));
-}
-
-function pictureOf(sheet: StudySheet, { paper, width, height }: StudyPackage): Uint8Array {
-  const picture = new Picture(sheet.surface, hexToRgb(paper), tableLight);
-  picture.showAll();
-  const pixels = picture.copy();
-  picture.release();
-  return writeRgba(pixels, width, height);
 }

@@ -57,6 +57,7 @@ export const REQUEST_TIMEOUT = 200_000;
 /** How long work in a thread of its own may take, ms. */
 export const STRIP_TIMEOUT = 30_000;
 export const PICTURE_TIMEOUT = 30_000;
+export const STAGES_TIMEOUT = 300_000;
 export const PACKAGE_TIMEOUT = 60_000;
 /** The most that waits for such a thread; what comes then is asked to come again. */
 export const MOST_QUEUED = 400;

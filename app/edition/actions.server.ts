@@ -1,5 +1,7 @@
+import { demonstrationsOf } from "@server/editions/demonstrations";
 import { editionPackage, findEdition, packageBytes } from "@server/editions/repository";
 import { takePackage } from "@server/editions/take";
+import { hashOfBrush } from "@server/studies/repository";
 import { redirect } from "react-router";
 import { needAccount, notFound } from "~/http/answers";
 import type { Route } from "./+types/route";
@@ -10,9 +12,10 @@ export async function loader({ params, context }: Route.LoaderArgs) {
   const { set, brushes } = await editionPackage(context.database, edition);
   const entries = set.brushes.flatMap(({ file, group }) => {
     const brush = brushes.get(file);
-    return brush ? [{ brush, group }] : [];
+    return brush ? [{ hash: hashOfBrush(brush), file, brush, group }] : [];
   });
-  return { edition, set, entries, signedIn: context.account !== undefined };
+  const demonstrations = await demonstrationsOf(context.database, edition.id);
+  return { edition, set, entries, demonstrations, signedIn: context.account !== undefined };
 }
 
 /** Puts the edition's brushes on the shelf of whoever is signed in. */

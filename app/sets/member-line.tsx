@@ -1,5 +1,7 @@
 import type { KeptBrush } from "@server/brushes/repository";
+import type { KeptStudy } from "@server/studies/repository";
 import { ArrowDown, ArrowUp, X } from "lucide-react";
+import { Form, Link } from "react-router";
 import { Button } from "~/ui/button";
 
 interface Common {
@@ -15,6 +17,9 @@ interface Inside extends Common {
   readonly onMove: (by: 1 | -1) => void;
   readonly onGroup: (group: string) => void;
   readonly onRemove: () => void;
+  readonly setId: string;
+  /** The small picture that was painted with this brush alone, where there is one. */
+  readonly vignette: KeptStudy | undefined;
 }
 
 /** A brush on a set's page: in the set with its group and place, or on the shelf with a way in. */
@@ -37,6 +42,7 @@ export function MemberLine(props: Inside | Outside) {
         </Button>
       ) : (
         <>
+          <Vignette setId={props.setId} kept={props.kept} vignette={props.vignette} />
           <input
             aria-label={`Group of ${brush.name}`}
             placeholder="group"
@@ -76,5 +82,41 @@ export function MemberLine(props: Inside | Outside) {
         </>
       )}
     </li>
+  );
+}
+
+/** The way to a brush's vignette, or to begin one. */
+function Vignette({ setId, kept, vignette }: Pick<Inside, "setId" | "kept" | "vignette">) {
+  const { name } = kept.brush;
+  if (vignette)
+    return (
+      <Link
+        to={`/studies/${vignette.id}`}
+        aria-label={`The vignette of ${name}`}
+        className="grid h-10 w-15 shrink-0 place-items-center border border-line text-[12px] text-soft hover:border-act"
+      >
+        {vignette.pictureSha256 ? (
+          <img
+            src={`/studies/${vignette.id}/picture.png?of=${vignette.pictureSha256.slice(0, 12)}`}
+            alt=""
+            className="size-full object-cover"
+          />
+        ) : (
+          "vignette"
+        )}
+      </Link>
+    );
+  return (
+    <Form method="post" action="/studies" className="shrink-0">
+      <input type="hidden" name="name" value={`${name}, alone`} />
+      <input type="hidden" name="set" value={setId} />
+      <input type="hidden" name="brush" value={kept.id} />
+      <input type="hidden" name="width" value="900" />
+      <input type="hidden" name="height" value="600" />
+      <input type="hidden" name="paper" value="#fdfdfd" />
+      <Button type="submit" className="h-7 px-2 text-[13px]" aria-label={`Paint a vignette of ${name}`}>
+        Vignette…
+      </Button>
+    </Form>
   );
 }

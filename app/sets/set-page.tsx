@@ -2,6 +2,7 @@ import { type LicenceId, licenceIds, licences } from "@core/formats/package";
 import type { KeptBrush } from "@server/brushes/repository";
 import type { EditionEntry } from "@server/editions/repository";
 import type { KeptSet } from "@server/sets/repository";
+import type { KeptStudy } from "@server/studies/repository";
 import { useEffect, useRef, useState } from "react";
 import { Link, useFetcher } from "react-router";
 import { Button } from "~/ui/button";
@@ -12,13 +13,21 @@ import { type Draft, nextVersion } from "./draft";
 import { MemberLine } from "./member-line";
 import { OneGrain } from "./one-grain";
 import type { action } from "./set.server";
+import { SetStudies } from "./set-studies";
 
 function draftOf({ name, licence, notes, credits, brushes }: KeptSet): Draft {
   return { name, licence, notes, credits, brushes: [...brushes] };
 }
 
+interface Props {
+  readonly set: KeptSet;
+  readonly shelf: KeptBrush[];
+  readonly editions: EditionEntry[];
+  readonly studies: KeptStudy[];
+}
+
 /** A set on one page: its brushes in their order, what is still on the shelf, its words, and its editions. */
-export function SetPage({ set, shelf, editions }: { set: KeptSet; shelf: KeptBrush[]; editions: EditionEntry[] }) {
+export function SetPage({ set, shelf, editions, studies }: Props) {
   const [draft, setDraft] = useState(() => draftOf(set));
   const [revision, setRevision] = useState(set.revision);
   const [saved, setSaved] = useState(() => JSON.stringify(draftOf(set)));
@@ -121,6 +130,8 @@ export function SetPage({ set, shelf, editions }: { set: KeptSet; shelf: KeptBru
                       onGroup={(next) =>
                         edit({ brushes: draft.brushes.map((b) => (b.id === id ? { id, group: next } : b)) })
                       }
+                      setId={set.id}
+                      vignette={studies.find(({ brushId }) => brushId === id)}
                       onRemove={() => edit({ brushes: draft.brushes.filter((b) => b.id !== id) })}
                     />
                   )
@@ -185,6 +196,7 @@ export function SetPage({ set, shelf, editions }: { set: KeptSet; shelf: KeptBru
           <section className="rounded-lg border border-line bg-panel p-4">
             <OneGrain setId={set.id} />
           </section>
+          <SetStudies setId={set.id} studies={studies} />
           <section aria-labelledby="editions" className="space-y-3 rounded-lg border border-line bg-panel p-4">
             <h2 id="editions" className="font-semibold font-serif text-base">
               Editions

@@ -3,6 +3,7 @@ import { listBrushes } from "@server/brushes/repository";
 import { publish } from "@server/editions/publish";
 import { editionsOfSet } from "@server/editions/repository";
 import { findSet, saveSet } from "@server/sets/repository";
+import { studiesOfSet } from "@server/studies/repository";
 import { data, redirect } from "react-router";
 import { needAccount, notFound } from "~/http/answers";
 import { readJson } from "~/http/read-request.server";
@@ -13,11 +14,12 @@ export async function loader({ params, context, request }: Route.LoaderArgs) {
   const account = needAccount(context, request);
   const set = await findSet(context.database, account.id, params.id);
   if (!set) throw notFound("set");
-  const [shelf, editions] = await Promise.all([
+  const [shelf, editions, studies] = await Promise.all([
     listBrushes(context.database, account.id),
     editionsOfSet(context.database, set.id),
+    studiesOfSet(context.database, account.id, set.id),
   ]);
-  return { set, shelf, editions };
+  return { set, shelf, editions, studies };
 }
 
 /** Saves the set; publishing saves first, so that what is seen is what goes out. */

@@ -3,13 +3,13 @@ import { standingActs } from "@core/study/standing";
 import type { KeptStudy } from "@server/studies/repository";
 import { Redo2, Undo2 } from "lucide-react";
 import { useMemo } from "react";
+import type { Keeping } from "~/easel/keeping/act-keeper";
 import { clockWords } from "~/easel/roll/words";
+import { useSession, useStudy } from "~/easel/state/use-study";
 import { Button } from "~/ui/button";
 import { TopBar } from "~/ui/top-bar";
 import { counted } from "~/ui/words";
-import type { Keeping } from "./keeping/act-keeper";
 import { useNotes } from "./roll/use-notes";
-import { useSession, useStudy } from "./state/use-study";
 
 /** The study's top line: its name, how far it has come, where it is kept, and the way back. */
 export function StudyBar({ study }: { study: KeptStudy }) {

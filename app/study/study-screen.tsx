@@ -1,21 +1,21 @@
 import type { KeptStudy } from "@server/studies/repository";
 import { useEffect, useState } from "react";
 import type { Instrument } from "~/easel/engine/protocol";
+import { ActKeeper } from "~/easel/keeping/act-keeper";
+import { keepPicture } from "~/easel/keeping/keep-picture";
+import { browserShelf, studyServer } from "~/easel/keeping/shelf";
 import { EaselPicture } from "~/easel/picture";
+import { StudySession } from "~/easel/state/session";
+import { see } from "~/easel/state/study-state";
+import { StudyProvider, useSession, useStudy } from "~/easel/state/use-study";
 import { TipRing } from "~/easel/tip-ring";
 import { ColourSheet } from "./colours/colour-sheet";
-import { ActKeeper } from "./keeping/act-keeper";
-import { keepPicture } from "./keeping/keep-picture";
-import { browserShelf, studyServer } from "./keeping/shelf";
+import { firstState } from "./first-state";
 import { useStudyKeys } from "./keys/use-study-keys";
 import { FrameBar } from "./picture/frame-bar";
 import { PlaceNote } from "./picture/place-note";
 import { Progressives } from "./progressives/progressives";
 import { Roll } from "./roll/roll";
-import { firstState } from "./state/first-state";
-import { StudySession } from "./state/session";
-import { see } from "./state/study-state";
-import { StudyProvider, useSession, useStudy } from "./state/use-study";
 import { StudyBar } from "./study-bar";
 import { Tray } from "./tray/tray";
 

@@ -96,6 +96,7 @@ interface StudyRow {
   paper: string;
   notes: string;
   revision: number;
+  goes_out: boolean;
   acts: number;
   bytes: number;
   picture_sha256: string | null;
@@ -113,6 +114,28 @@ interface StudyPartRow {
   first: number;
   acts: number;
   body: string;
+}
+
+/** A study that went out with an edition, as it was then. */
+interface DemonstrationRow {
+  edition_id: string;
+  number: number;
+  name: string;
+  brush_file: string | null;
+  width: number;
+  height: number;
+  paper: string;
+  acts: number;
+  length_ms: number;
+  package_sha256: string;
+  package: Buffer;
+}
+
+interface StageRow {
+  edition_id: string;
+  demonstration: number;
+  acts: number;
+  sha256: string;
 }
 
 interface SignInTriesRow {
@@ -137,5 +160,7 @@ declare module "knex/types/tables" {
     studies: StudyRow;
     study_brushes: StudyBrushRow;
     study_parts: StudyPartRow;
+    demonstrations: DemonstrationRow;
+    stages: StageRow;
   }
 }

@@ -10,6 +10,7 @@ import { keepImage } from "../images/repository";
 import { stripJob } from "../render/job";
 import type { StripPainter } from "../render/pool";
 import { brushesOfSet, type KeptSet } from "../sets/repository";
+import { addDemonstrations, paintDemonstrations } from "./demonstrations";
 import { addEdition, hasVersion } from "./repository";
 
 const STRIP_WIDTH = 720;
@@ -36,7 +37,7 @@ export async function publish(
   const members = await brushesOfSet(database, account.id, set);
   if (members.length === 0) return { fault: "A set needs at least one brush before it is published." };
   const taken = new Set<string>();
-  const entries = members.map(({ brush, group }) => ({ file: brushPath(brush.name, taken), group, brush }));
+  const entries = members.map(({ id, brush, group }) => ({ id, file: brushPath(brush.name, taken), group, brush }));
   const file: SetFile = {
     format: "brosse-set",
     level: 1,
@@ -62,12 +63,21 @@ export async function publish(
     brushes: new Map(entries.map((e) => [e.file, e.brush])),
     files: new Map([["specimen.png", specimen], ...tips]),
   });
+  const demonstrations = await paintDemonstrations(
+    database,
+    pool,
+    account,
+    set.id,
+    (id) => entries.find((entry) => entry.id === id)?.file,
+  );
   const { name } = set;
   const { studio } = account;
   try {
     return await database.transaction(async (change) => {
       const specimenSha256 = await keepImage(change, specimen, "specimen.png");
-      return { id: await addEdition(change, { setId: set.id, version, name, studio, bytes, specimenSha256 }) };
+      const id = await addEdition(change, { setId: set.id, version, name, studio, bytes, specimenSha256 });
+      await addDemonstrations(change, id, demonstrations);
+      return { id };
     });
   } catch (error) {
     // Somebody has published the same version while this one was painted.

@@ -61,6 +61,13 @@ export interface PictureJob {
   readonly what: string;
 }
 
+/** A study whose stages are painted: its package, how many there are at most and how long a side may be, px. */
+export interface StagesJob {
+  readonly bytes: Uint8Array;
+  readonly most: number;
+  readonly longest: number;
+}
+
 /** px */
 export interface Sides {
   readonly width: number;

@@ -2,14 +2,24 @@ import { availableParallelism } from "node:os";
 import { fileURLToPath } from "node:url";
 import type { SetPackage } from "@core/formats/package";
 import { pngSize } from "@core/formats/png/chunks";
+import type { Stage } from "@core/formats/study";
 import { LRUCache } from "lru-cache";
 import type { Piscina } from "piscina";
-import { MOST_QUEUED, PACKAGE_TIMEOUT, PICTURE_TIMEOUT, PIXELS_IN_FLIGHT, STRIP_TIMEOUT } from "../limits";
+import {
+  MOST_QUEUED,
+  PACKAGE_TIMEOUT,
+  PICTURE_TIMEOUT,
+  PIXELS_IN_FLIGHT,
+  STAGES_TIMEOUT,
+  STRIP_TIMEOUT,
+} from "../limits";
 import { Allowance } from "./allowance";
-import { type Outcome, type PictureJob, type Sides, type StripJob, unwrapped } from "./job";
+import { type Outcome, type PictureJob, type Sides, type StagesJob, type StripJob, unwrapped } from "./job";
 
-/** What paints strips. */
+/** What paints the pictures that are published. */
 export interface StripPainter {
+  /** A study all along. @throws FormatError, PoolBusy */
+  stages(job: StagesJob): Promise<readonly Stage[]>;
   /** The strip's PNG. */
   strip(job: StripJob): Promise<Uint8Array>;
 }
@@ -62,6 +72,10 @@ export class RenderPool implements StripPainter {
       .finally(() => this.painting.delete(key));
     this.painting.set(key, painting);
     return painting;
+  }
+
+  stages(job: StagesJob): Promise<readonly Stage[]> {
+    return this.run("stages", job, STAGES_TIMEOUT);
   }
 
   /** Decodes a picture that a tip or a grain is made of, to see that it is one. @throws FormatError, AllowanceSpent, PoolBusy */

@@ -1,6 +1,7 @@
 import { unpack as unpackSet } from "@core/formats/package";
 import { readTipPicture } from "@core/formats/png/tip-picture";
-import { outcomeOf, type PictureJob, paintStrip, type StripJob } from "./job";
+import { stagesOf, unpackStudy } from "@core/formats/study";
+import { outcomeOf, type PictureJob, paintStrip, type StagesJob, type StripJob } from "./job";
 
 // What a thread of the pool can be asked to do, by its name there.
 
@@ -13,3 +14,6 @@ export const picture = ({ bytes, what }: PictureJob) =>
   });
 
 export const unpack = (bytes: Uint8Array) => outcomeOf(() => unpackSet(bytes));
+
+export const stages = ({ bytes, most, longest }: StagesJob) =>
+  outcomeOf(() => stagesOf(unpackStudy(bytes), most, longest));

@@ -22,6 +22,8 @@ export interface KeptStudy extends StudySheetSize {
   readonly notes: StudyNotes;
   /** Of its name and notes. */
   readonly revision: number;
+  /** Whether it goes out with the next edition of its set. */
+  readonly goesOut: boolean;
   /** How many acts are kept: the number of the next one. */
   readonly acts: number;
   readonly pictureSha256: string | null;
@@ -44,6 +46,7 @@ const fields = [
   "paper",
   "notes",
   "revision",
+  "goes_out",
   "acts",
   "picture_sha256",
   "changed_at",
@@ -59,16 +62,19 @@ interface Row {
   paper: string;
   notes: string;
   revision: number;
+  goes_out: boolean;
   acts: number;
   picture_sha256: string | null;
   changed_at: Date;
 }
 
-function kept({ set_id, brush_id, notes, picture_sha256, changed_at, ...row }: Row): KeptStudy {
+function kept({ set_id, brush_id, notes, goes_out, picture_sha256, changed_at, ...row }: Row): KeptStudy {
   return {
     ...row,
     setId: set_id,
     brushId: brush_id,
+    // MariaDB keeps truth as a number.
+    goesOut: Boolean(goes_out),
     notes: studyNotesSchema.parse(JSON.parse(notes)),
     pictureSha256: picture_sha256,
     changedAt: changed_at,
@@ -123,6 +129,8 @@ export async function createStudy(
     paper,
     notes: JSON.stringify(noNotes),
     revision: 1,
+    // A vignette is painted to be seen with its brush.
+    goes_out: brushId !== undefined,
     acts: 0,
     bytes: 0,
     picture_sha256: null,
@@ -279,4 +287,33 @@ export async function keepStudyPicture(
   const sha256 = await keepImage(database, bytes, "the study’s picture");
   await database("studies").where({ account_id: accountId, id }).update({ picture_sha256: sha256 });
   return true;
+}
+
+/** Says whether a study goes out with the next edition of its set; false when the account has no such study. */
+export async function setGoesOut(
+  database: Database,
+  accountId: string,
+  id: string,
+  goesOut: boolean,
+): Promise<boolean> {
+  return (await database("studies").where({ account_id: accountId, id }).update({ goes_out: goesOut })) > 0;
+}
+
+/** All studies and vignettes of a set, those changed last first. */
+export async function studiesOfSet(database: Database, accountId: string, setId: string): Promise<KeptStudy[]> {
+  const rows: Row[] = await database("studies")
+    .where({ account_id: accountId, set_id: setId })
+    .orderBy("changed_at", "desc")
+    .select(...fields);
+  return rows.map(kept);
+}
+
+/** The studies of a set that are painted on and go out with its next edition, the oldest first. */
+export async function studiesGoingOut(database: Database, accountId: string, setId: string): Promise<KeptStudy[]> {
+  const rows: Row[] = await database("studies")
+    .where({ account_id: accountId, set_id: setId, goes_out: true })
+    .where("acts", ">", 0)
+    .orderBy([{ column: "changed_at" }, { column: "id" }])
+    .select(...fields);
+  return rows.map(kept);
 }

@@ -312,7 +312,10 @@ describe("sets and editions", () => {
   test("a version that exists is refused before anything is painted", async () => {
     const { account, set } = await published();
     let painted = 0;
-    const counting = { strip: () => Promise.reject(new Error(`painted ${++painted}`)) };
+    const counting = {
+      strip: () => Promise.reject(new Error(`painted ${++painted}`)),
+      stages: () => Promise.resolve([]),
+    };
     expect(await publish(database, counting, account, set, "1.0.0")).toHaveProperty("fault");
     expect(painted).toBe(0);
   });
@@ -322,6 +325,7 @@ describe("sets and editions", () => {
     const images = async () => (await database("images").pluck("sha256")).sort();
     let between: string[] = [];
     const slow = {
+      stages: () => Promise.resolve([]),
       strip: async () => {
         // While this specimen, which is unlike any other, is painted, another request publishes the version.
         if (between.length === 0) {

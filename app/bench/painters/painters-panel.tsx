@@ -1,10 +1,9 @@
 import { type Brush, CONTROL_LABEL_LENGTH, type Control, isThere, MOST_CONTROLS } from "@core/brush";
 import { type Quality, qualityNames, qualityRow } from "@core/qualities/table";
 import { ArrowDown, ArrowUp, Trash2, X } from "lucide-react";
-import { Slider } from "radix-ui";
 import { Button } from "~/ui/button";
+import { PainterLine } from "~/ui/painter-line";
 import { box } from "~/ui/settings/box";
-import { sliderScale, writeValue } from "~/ui/settings/units";
 import { ValueField } from "~/ui/settings/value-field";
 import { withCommand } from "../state/bench-state";
 import { qualityValue, seal, setControls, setQuality } from "../state/commands";
@@ -140,9 +139,9 @@ export function PaintersPanel() {
               <PainterLine
                 key={control.quality}
                 control={control}
-                brush={tried ?? brush}
+                value={qualityValue(tried ?? brush, control.quality)}
                 stops={brush.stops[control.quality]}
-                onTry={onTry}
+                onValue={(value) => onTry(withCommand(tried ?? brush, setQuality(control.quality, value)))}
               />
             ))}
           </div>
@@ -154,57 +153,6 @@ export function PaintersPanel() {
         </div>
       </div>
     </section>
-  );
-}
-
-/** One control as painters have it: a slider within the maker's bounds, resting at the maker's stops. */
-function PainterLine({
-  control: { quality, label, low, high },
-  brush,
-  stops,
-  onTry,
-}: {
-  control: Control;
-  brush: Brush;
-  stops: readonly number[] | undefined;
-  onTry: (brush: Brush) => void;
-}) {
-  const row = qualityRow(quality);
-  const scale = sliderScale({ ...row, low, high });
-  const value = Math.min(high, Math.max(low, qualityValue(brush, quality)));
-  const rests = stops?.filter((stop) => stop >= low && stop <= high);
-  const at = (position: number) => {
-    const raw = Number(scale.invert(position).toPrecision(3));
-    return rests?.length
-      ? rests.reduce((best, stop) =>
-          Math.abs(scale(stop) - position) < Math.abs(scale(best) - position) ? stop : best,
-        )
-      : raw;
-  };
-  return (
-    <div className="flex h-[26px] items-center gap-2 pointer-coarse:h-11">
-      <span className="w-27 shrink-0 truncate">{label}</span>
-      <Slider.Root
-        className="relative flex h-[24px] flex-1 touch-none items-center"
-        min={0}
-        max={1000}
-        step={1}
-        value={[Math.round(scale(value))]}
-        onValueChange={([position]) => onTry(withCommand(brush, setQuality(quality, at(position))))}
-      >
-        <Slider.Track className="relative h-0.75 grow rounded bg-line">
-          <Slider.Range className="absolute h-full rounded bg-ink" />
-        </Slider.Track>
-        <Slider.Thumb
-          aria-label={`${label}, as painters have it`}
-          aria-valuetext={writeValue(value, row.unit)}
-          className="grid size-[24px] cursor-grab place-items-center rounded-full pointer-coarse:size-10"
-        >
-          <span className="block size-3 rounded-full border border-ink bg-raised pointer-coarse:size-6" />
-        </Slider.Thumb>
-      </Slider.Root>
-      <span className="w-14 shrink-0 text-right font-mono text-[13px]">{writeValue(value, row.unit)}</span>
-    </div>
   );
 }
 

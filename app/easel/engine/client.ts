@@ -5,7 +5,7 @@ import type { StudySheetSize } from "@core/study/model";
 import { openPort, type Port } from "~/port/open-port";
 import type { SayName } from "~/port/protocol";
 import type { Framing } from "../window/framing";
-import type { EaselWork, Instrument, Progressive, SheetState, StudyPlace } from "./protocol";
+import type { EaselWork, Instrument, Progressive, SheetState, StudyPlace, Watched } from "./protocol";
 
 /** The page's end of a study's engine: owns the worker that paints. */
 export class EaselEngine {
@@ -70,9 +70,14 @@ export class EaselEngine {
     this.port.tell("again", { at });
   }
 
-  /** Acts to be watched. */
-  load(acts: readonly Doing[]): void {
-    this.port.tell("load", acts);
+  /** Fetches a study's package and lays it ready to be watched. @throws CallFailed, CallDropped */
+  watch(address: string): Promise<Watched> {
+    return this.port.call("watch", { address });
+  }
+
+  /** Lets go of what one painted oneself, and watches again. */
+  watchAgain(): void {
+    this.port.tell("watchAgain", null);
   }
 
   /** Shows the picture as it was after so many acts; a newer question drops an older one. @throws CallFailed, CallDropped */

@@ -39,12 +39,14 @@ export class Easel {
   private readonly sheet: StudySheet;
   private readonly view: WindowView;
   private readonly pictures = new Map<string, Pictures>();
-  private readonly brushes: ReadonlyMap<string, Brush>;
+  private readonly brushes = new Map<string, Brush>();
   private log: Act[] = [];
   private standing: Standing = nothingDone;
   private history: History<Change> = emptyHistory(LIMITS);
   private stroke: UnderWay | undefined;
   private road: Road | undefined;
+  /** What was loaded to be watched. */
+  private watched: Road | undefined;
   private playback: Playback | undefined;
   private proofs: { readonly longest: number; readonly made: Progressives } | undefined;
   private readonly changed = new Set<number>();
@@ -52,9 +54,7 @@ export class Easel {
   constructor(
     canvas: OffscreenCanvas,
     private readonly size: StudySheetSize,
-    brushes: ReadonlyMap<string, Brush>,
   ) {
-    this.brushes = brushes;
     const instruments = {
       brush: (hash: string) => this.brushes.get(hash),
       pictures: (hash: string) => this.pictures.get(hash) ?? noPictures,
@@ -65,8 +65,9 @@ export class Easel {
     });
   }
 
-  /** The pictures of a brush have come: it can be painted with. */
-  equip(hash: string, pictures: Pictures): void {
+  /** Lays a brush ready. */
+  equip(hash: string, brush: Brush, pictures: Pictures): void {
+    this.brushes.set(hash, brush);
     this.pictures.set(hash, pictures);
   }
 
@@ -107,7 +108,14 @@ export class Easel {
   /** Takes acts up to be watched; none is done yet. */
   load(acts: readonly Doing[]): void {
     this.sheet.reset(firstLooks, new Map());
-    this.road = { acts, timeline: new Timeline(this.sheet, acts) };
+    this.watched = { acts, timeline: new Timeline(this.sheet, acts) };
+    this.road = this.watched;
+  }
+
+  /** Lets go of what one painted oneself, and watches again. */
+  watchAgain(): void {
+    this.watched?.timeline.leave();
+    this.road = this.watched;
   }
 
   /** How many acts are done, of those that one goes along, and how late that is in the study's own time, ms. */

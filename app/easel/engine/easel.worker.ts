@@ -1,9 +1,13 @@
 import { brushPictures } from "@core/brush";
+import { picturesOfStudy, type StudyPackage, unpackStudy } from "@core/formats/study";
+import { noPictures } from "@core/picture/picture";
+import { standingActs } from "@core/study/standing";
 import { fetchPictures } from "~/engine/fetch-pictures";
 import { tipOutline } from "~/engine/outline";
 import { servePort } from "~/port/serve-port";
+import { rollOf } from "../roll/roll-model";
 import { Easel } from "./easel";
-import type { EaselWork } from "./protocol";
+import type { EaselWork, Watched } from "./protocol";
 
 let easel: Easel | undefined;
 let equipped: Promise<unknown> = Promise.resolve();
@@ -20,6 +24,18 @@ let counted = 0;
 function present(): Easel {
   if (!easel) throw new Error("there is no study yet");
   return easel;
+}
+
+/** Lays a study ready to be watched. */
+function watchStudy(on: Easel, study: StudyPackage): Watched {
+  const pictures = picturesOfStudy(study);
+  for (const [hash, brush] of study.brushes) on.equip(hash, brush, pictures.get(hash) ?? noPictures);
+  const acts = standingActs(study.acts);
+  on.load(acts.map(({ act }) => act));
+  return {
+    roll: rollOf(acts, study, (hash) => study.brushes.get(hash)),
+    instruments: [...study.brushes].map(([hash, brush]) => ({ hash, brush })),
+  };
 }
 
 /** Plays on by itself until it is stopped. */
@@ -60,6 +76,11 @@ const say = servePort<EaselWork>(self, {
       );
       return opened ? present().state : undefined;
     },
+    watch: async ({ address }) => {
+      const answer = await fetch(address);
+      if (!answer.ok) throw new Error(`the demonstration could not be fetched (${answer.status})`);
+      return watchStudy(present(), unpackStudy(new Uint8Array(await answer.arrayBuffer())));
+    },
     lookAt: async ({ count }, job) => {
       stopPlaying();
       await equipped;
@@ -84,16 +105,20 @@ const say = servePort<EaselWork>(self, {
   },
   tells: {
     begin: ({ canvas, sheet, instruments }) => {
-      const made = new Easel(canvas, sheet, new Map(instruments.map(({ hash, brush }) => [hash, brush])));
+      const made = new Easel(canvas, sheet);
       easel = made;
+      for (const { hash, brush } of instruments) made.equip(hash, brush, noPictures);
       // A brush whose pictures cannot be had must not keep the others from painting.
       equipped = Promise.allSettled(
         instruments
           .filter(({ brush }) => brushPictures(brush).length > 0)
-          .map(async ({ hash, brush }) => made.equip(hash, await fetchPictures(brush))),
+          .map(async ({ hash, brush }) => made.equip(hash, brush, await fetchPictures(brush))),
       );
     },
-    load: (acts) => easel?.load(acts),
+    watchAgain: () => {
+      stopPlaying();
+      easel?.watchAgain();
+    },
     play: async ({ speed }) => {
       await equipped;
       playing = undefined;

@@ -3,6 +3,7 @@ import type { Sample } from "@core/hand/sample";
 import type { Act, Doing, StrokeHead } from "@core/study/act";
 import type { Looks } from "@core/study/looks";
 import type { StudySheetSize } from "@core/study/model";
+import type { RollModel } from "../roll/roll-model";
 import type { Framing } from "../window/framing";
 
 /** A brush by the hash that acts name it by. */
@@ -30,6 +31,12 @@ export interface StudyPlace {
   readonly playing: boolean;
 }
 
+/** A study that is watched: its roll, and the brushes it was painted with. */
+export interface Watched {
+  readonly roll: RollModel;
+  readonly instruments: readonly Instrument[];
+}
+
 /** A layer as progressives show it: alone, and with all below it. */
 export interface Progressive {
   readonly layer: number;
@@ -42,6 +49,8 @@ export interface EaselWork {
   readonly calls: {
     /** Replays a log from its beginning; the state afterwards. */
     readonly open: { readonly ask: readonly Act[]; readonly answer: SheetState };
+    /** Fetches a study's package and lays it ready to be watched. */
+    readonly watch: { readonly ask: { readonly address: string }; readonly answer: Watched };
     /** Shows the picture as it was after so many acts; a newer question drops an older one. */
     readonly lookAt: { readonly ask: { readonly count: number }; readonly answer: StudyPlace };
     /** What is watched becomes one's own to paint on, from where one is. */
@@ -61,8 +70,8 @@ export interface EaselWork {
       readonly sheet: StudySheetSize;
       readonly instruments: readonly Instrument[];
     };
-    /** Acts to be watched. */
-    readonly load: readonly Doing[];
+    /** Lets go of what one painted oneself, and watches again. */
+    readonly watchAgain: null;
     /** Plays from where one is, so many times as fast. */
     readonly play: { readonly speed: number };
     readonly pause: null;

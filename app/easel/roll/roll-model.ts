@@ -1,4 +1,4 @@
-import type { Brush } from "@core/brush";
+import type { Brush, Use } from "@core/brush";
 import type { Doing } from "@core/study/act";
 import type { StudyNotes } from "@core/study/model";
 import { endOf } from "@core/study/playback";
@@ -13,6 +13,8 @@ export interface RollAct {
 export interface Tick {
   readonly place: number;
   readonly colour: string;
+  /** Whether it lays that colour; it smudges or erases otherwise. */
+  readonly paints: boolean;
   /** How wide its brush is, px. */
   readonly size: number;
 }
@@ -21,7 +23,15 @@ export interface Tick {
 export interface Hold {
   readonly from: number;
   readonly to: number;
-  readonly says: string;
+  /** The brush's hash and name. */
+  readonly brush: string;
+  readonly name: string;
+  readonly use: Use;
+}
+
+/** What a hold is called. */
+export function holdSays({ name, use }: Pick<Hold, "name" | "use">): string {
+  return use === "paint" ? name : use === "smudge" ? `${name}, smudging` : `${name}, erasing`;
 }
 
 /** What the roll shows of a study. */
@@ -45,17 +55,23 @@ export function rollOf(
   brushOf: (hash: string) => Brush | undefined,
 ): RollModel {
   const ticks: Tick[] = [];
-  const holds: { from: number; to: number; says: string }[] = [];
+  const holds: { from: number; to: number; brush: string; name: string; use: Use }[] = [];
   acts.forEach(({ act }, place) => {
     if (act.kind !== "stroke") return;
     const brush = brushOf(act.brush);
     const size = act.values.size ?? brush?.tip.size ?? 10;
     const colour = act.use === "paint" ? act.colour : act.use === "smudge" ? SMUDGED : ERASED;
-    ticks.push({ place, colour, size });
-    const says = `${brush?.name ?? "a brush"}${act.use === "paint" ? "" : act.use === "smudge" ? ", smudging" : ", erasing"}`;
+    ticks.push({ place, colour, paints: act.use === "paint", size });
     const last = holds.at(-1);
-    if (last?.says === says) last.to = place + 1;
-    else holds.push({ from: last ? last.to : place, to: place + 1, says });
+    if (last?.brush === act.brush && last.use === act.use) last.to = place + 1;
+    else
+      holds.push({
+        from: last ? last.to : place,
+        to: place + 1,
+        brush: act.brush,
+        name: brush?.name ?? "a brush",
+        use: act.use,
+      });
   });
   const placeOf = (n: number) => {
     const found = acts.findIndex((one) => one.n >= n);
@@ -79,6 +95,16 @@ export function rollOf(
     captions: notes.captions.map(({ from, says }) => ({ from: placeOf(from), says })),
     ends,
   };
+}
+
+/** The brush that was in hand when so many acts are done. */
+export function holdAt({ holds }: RollModel, count: number): Hold | undefined {
+  return holds.findLast(({ from }) => from < Math.max(1, count)) ?? holds[0];
+}
+
+/** The stroke that was the last when so many acts are done. */
+export function tickAt({ ticks }: RollModel, count: number): Tick | undefined {
+  return ticks.findLast(({ place }) => place < Math.max(1, count)) ?? ticks[0];
 }
 
 /** The caption that is shown when so many acts are done. */

@@ -1,6 +1,6 @@
 import { scaleLinear, scaleLog } from "d3-scale";
 import { type KeyboardEvent, type PointerEvent, useEffect, useRef, useState } from "react";
-import type { RollModel } from "./roll-model";
+import { holdSays, type RollModel } from "./roll-model";
 import { clockWords } from "./words";
 
 interface Props {
@@ -10,14 +10,15 @@ interface Props {
   readonly onGo: (count: number) => void;
   /** How high the strokes stand, px. */
   readonly height?: number;
-  readonly bare?: boolean;
+  /** Whether the brushes are named beneath. */
+  readonly holds?: boolean;
 }
 
 /** The widest and the thinnest brush that still look different on the roll, px. */
 const SIZES = [2, 400];
 
 /** The acts along time: a tick a stroke in its colour, as high as its brush is wide; the brushes named beneath, chapters above. */
-export function RollStrip({ roll, at, onGo, height = 76, bare = false }: Props) {
+export function RollStrip({ roll, at, onGo, height = 76, holds = true }: Props) {
   const place = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
   const [width, setWidth] = useState(0);
@@ -75,8 +76,8 @@ export function RollStrip({ roll, at, onGo, height = 76, bare = false }: Props) 
   const x = across(at);
   return (
     <div ref={place} className="relative">
-      {!bare && (
-        <div className="relative h-6 overflow-hidden" aria-hidden={roll.chapters.length === 0}>
+      {roll.chapters.length > 0 && (
+        <div className="relative h-6 overflow-hidden">
           {roll.chapters.map(({ from, to, name }, i) => (
             <span
               key={from}
@@ -111,9 +112,11 @@ export function RollStrip({ roll, at, onGo, height = 76, bare = false }: Props) 
           <span className="-left-1 absolute bottom-0 size-2.5 rounded-full bg-act" />
         </span>
       </div>
-      {!bare && (
+      {holds && (
         <div className="relative mt-1 h-5 overflow-hidden text-[12px]">
-          {roll.holds.map(({ from, to, says }) => {
+          {roll.holds.map((hold) => {
+            const { from, to } = hold;
+            const says = holdSays(hold);
             const wide = across(to) - across(from) - 2;
             return (
               wide > 6 && (

@@ -3,9 +3,9 @@ import { hexToRgb, rgbToHex } from "@core/colour/srgb";
 import { standingActs } from "@core/study/standing";
 import { ArrowLeftRight } from "lucide-react";
 import { useMemo, useState } from "react";
+import { setColour, swapColours } from "~/easel/state/study-state";
+import { useSession, useStudy } from "~/easel/state/use-study";
 import { Tool } from "~/ui/tool";
-import { setColour, swapColours } from "../state/study-state";
-import { useSession, useStudy } from "../state/use-study";
 import { ColourField, MOST_CHROMA } from "./colour-field";
 
 const MOST_USED = 16;

@@ -1,6 +1,6 @@
 import { useEffect } from "react";
 import { typing } from "~/easel/gestures";
-import type { StudySession } from "../state/session";
+import type { StudySession } from "~/easel/state/session";
 import { studyKeys } from "./study-keys";
 
 /** Hears the study's keys, wherever nothing is being written. */

@@ -1,8 +1,8 @@
 import { useSyncExternalStore } from "react";
+import { see } from "~/easel/state/study-state";
+import { useSession, useStudy } from "~/easel/state/use-study";
 import { fitted, zoomed } from "~/easel/window/framing";
 import { Tool } from "~/ui/tool";
-import { see } from "../state/study-state";
-import { useSession, useStudy } from "../state/use-study";
 
 /** How near one looks, and ways to look otherwise. */
 export function FrameBar({ sheet }: { sheet: { readonly width: number; readonly height: number } }) {

@@ -1,4 +1,4 @@
-import { useSession, useStudy } from "../state/use-study";
+import { useSession, useStudy } from "~/easel/state/use-study";
 
 /** Says over the picture why one cannot paint at present. */
 export function PlaceNote() {

@@ -2,11 +2,11 @@ import { type Blend, blendNames } from "@core/kernels/blend-modes";
 import { LAYER_NAME_LENGTH, MOST_LAYERS } from "@core/study/act";
 import type { LayerLook } from "@core/study/looks";
 import { useState } from "react";
+import { chooseLayer } from "~/easel/state/study-state";
+import { useSession, useStudy } from "~/easel/state/use-study";
 import { Segments } from "~/ui/segments";
 import { box } from "~/ui/settings/box";
 import { Tool } from "~/ui/tool";
-import { chooseLayer } from "../state/study-state";
-import { useSession, useStudy } from "../state/use-study";
 import { BitmapFigure } from "./bitmap-figure";
 import { useProofs } from "./use-proofs";
 

@@ -1,6 +1,6 @@
 import { useEffect, useState } from "react";
 import type { Progressive } from "~/easel/engine/protocol";
-import { useSession, useStudy } from "../state/use-study";
+import { useSession, useStudy } from "~/easel/state/use-study";
 
 const LONGEST = 180;
 /** The hand comes first: proofs wait until it rests, ms. */

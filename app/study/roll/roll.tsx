@@ -3,9 +3,9 @@ import { useMemo, useState } from "react";
 import { captionAt, rollOf } from "~/easel/roll/roll-model";
 import { RollStrip } from "~/easel/roll/roll-strip";
 import { clockWords } from "~/easel/roll/words";
+import { useSession, useStudy } from "~/easel/state/use-study";
 import { Button } from "~/ui/button";
 import { counted } from "~/ui/words";
-import { useSession, useStudy } from "../state/use-study";
 import { NoteDialog } from "./note-dialog";
 
 /** The study's acts along time. A click shows the picture as it was then; chapters and captions are written there. */

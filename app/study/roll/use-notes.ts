@@ -1,7 +1,7 @@
 import type { StudyNotes } from "@core/study/model";
 import { useCallback, useRef } from "react";
-import { see } from "../state/study-state";
-import { useSession, useStudy } from "../state/use-study";
+import { see } from "~/easel/state/study-state";
+import { useSession, useStudy } from "~/easel/state/use-study";
 
 interface Notes {
   readonly name: string;

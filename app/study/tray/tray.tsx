@@ -1,9 +1,9 @@
 import { uses } from "@core/brush";
 import { qualityRow } from "@core/qualities/table";
+import { setUse, setValue, takeBrush } from "~/easel/state/study-state";
+import { useSession, useStudy } from "~/easel/state/use-study";
 import { Segments } from "~/ui/segments";
 import { ratioScale } from "~/ui/settings/units";
-import { setUse, setValue, takeBrush } from "../state/study-state";
-import { useSession, useStudy } from "../state/use-study";
 
 interface Props {
   readonly studyId: string;

@@ -1,9 +1,9 @@
 import type { Knex } from "knex";
 
 /** The tables it makes, those that others refer to first. */
-export const tables = ["studies", "study_brushes", "study_parts"] as const;
+export const tables = ["studies", "study_brushes", "study_parts", "demonstrations", "stages"] as const;
 
-/** Studies, the brushes that their acts name, and their acts in numbered parts, which are only ever added to. */
+/** Studies, the brushes that their acts name, and their acts in numbered parts, which are only ever added to; what went out with editions. */
 export async function up(database: Knex): Promise<void> {
   await database.schema.createTable("studies", (t) => {
     t.string("id", 16).primary();
@@ -16,6 +16,7 @@ export async function up(database: Knex): Promise<void> {
     t.string("paper", 7).notNullable();
     t.specificType("notes", "longtext").notNullable();
     t.integer("revision").notNullable();
+    t.boolean("goes_out").notNullable().defaultTo(false);
     t.integer("acts").notNullable();
     t.bigInteger("bytes").notNullable();
     t.string("picture_sha256", 64).references("images.sha256").onDelete("RESTRICT");
@@ -34,5 +35,26 @@ export async function up(database: Knex): Promise<void> {
     t.integer("acts").notNullable();
     t.specificType("body", "longtext").notNullable();
     t.primary(["study_id", "first"]);
+  });
+  await database.schema.createTable("demonstrations", (t) => {
+    t.string("edition_id", 16).notNullable().references("editions.id").onDelete("RESTRICT");
+    t.integer("number").notNullable();
+    t.string("name", 80).notNullable();
+    t.string("brush_file", 120);
+    t.integer("width").notNullable();
+    t.integer("height").notNullable();
+    t.string("paper", 7).notNullable();
+    t.integer("acts").notNullable();
+    t.integer("length_ms").notNullable();
+    t.string("package_sha256", 64).notNullable();
+    t.specificType("package", "longblob").notNullable();
+    t.primary(["edition_id", "number"]);
+  });
+  await database.schema.createTable("stages", (t) => {
+    t.string("edition_id", 16).notNullable().references("editions.id").onDelete("RESTRICT");
+    t.integer("demonstration").notNullable();
+    t.integer("acts").notNullable();
+    t.string("sha256", 64).notNullable().references("images.sha256").onDelete("RESTRICT");
+    t.primary(["edition_id", "demonstration", "acts"]);
   });
 }

@@ -3,7 +3,7 @@ import type { Quality } from "@core/qualities/table";
 import type { Act } from "@core/study/act";
 import type { StudyNotes } from "@core/study/model";
 import type { Standing } from "@core/study/standing";
-import type { SheetState, StudyPlace } from "~/easel/engine/protocol";
+import type { SheetState, StudyPlace } from "../engine/protocol";
 import type { Keeping } from "../keeping/act-keeper";
 
 /** What a painter has set otherwise than a brush has it. */

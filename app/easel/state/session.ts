@@ -1,16 +1,16 @@
 import { type Brush, ownValue, withValue } from "@core/brush";
 import type { Sample } from "@core/hand/sample";
 import type { Quality } from "@core/qualities/table";
-import type { Act, Doing } from "@core/study/act";
+import type { Act, Doing, StrokeHead } from "@core/study/act";
 import { closedBecause } from "@core/study/looks";
 import { lengthOf } from "@core/study/playback";
 import { standingActs, standingAfter, standingOf } from "@core/study/standing";
-import type { EaselEngine } from "~/easel/engine/client";
-import type { Instrument, SheetState } from "~/easel/engine/protocol";
-import type { PictureTarget } from "~/easel/picture";
-import { FrameStore } from "~/easel/window/frame-store";
-import type { Place } from "~/easel/window/framing";
+import type { EaselEngine } from "../engine/client";
+import type { Instrument, SheetState } from "../engine/protocol";
 import type { ActKeeper } from "../keeping/act-keeper";
+import type { PictureTarget } from "../picture";
+import { FrameStore } from "../window/frame-store";
+import type { Place } from "../window/framing";
 import { StudyClock } from "./clock";
 import { StudyStore } from "./store";
 import { type BrushValues, isOpen, type StudyState, see, setColour, setValue } from "./study-state";
@@ -35,21 +35,30 @@ export class StudySession implements PictureTarget {
   readonly engine: { current: EaselEngine | null } = { current: null };
   private clock = new StudyClock(0);
   private sizeBegun = 0;
-  private readonly brushes: ReadonlyMap<string, Brush>;
+  private readonly known = new Map<string, Brush>();
 
   /** @param keeper none where nothing is kept: a painter who tries a brush */
   constructor(
     first: StudyState,
-    readonly instruments: readonly Instrument[],
+    instruments: readonly Instrument[],
     readonly keeper: ActKeeper | undefined,
   ) {
     this.store = new StudyStore(first);
-    this.brushes = new Map(instruments.map(({ hash, brush }) => [hash, brush]));
+    this.admit(instruments);
+  }
+
+  /** Lays further brushes ready. */
+  admit(instruments: readonly Instrument[]): void {
+    for (const { hash, brush } of instruments) this.known.set(hash, brush);
+  }
+
+  get instruments(): readonly Instrument[] {
+    return [...this.known].map(([hash, brush]) => ({ hash, brush }));
   }
 
   /** A brush as it is in its set. */
   brush(hash: string): Brush {
-    const brush = this.brushes.get(hash);
+    const brush = this.known.get(hash);
     if (!brush) throw new RangeError(`${hash} is no brush of this study`);
     return brush;
   }
@@ -104,6 +113,18 @@ export class StudySession implements PictureTarget {
       second: state.second,
       seed: crypto.getRandomValues(new Uint32Array(1))[0],
     });
+  }
+
+  /** Lays a whole stroke that no hand draws. */
+  lay(stroke: Pick<StrokeHead, "brush" | "values" | "colour">, samples: readonly Sample[]): void {
+    const state = this.store.get();
+    const { engine } = this;
+    if (!isOpen(state)) return;
+    const { layer, second } = state;
+    const at = this.clock.read();
+    engine.current?.penDown({ kind: "stroke", at, layer, part: "paint", use: "paint", second, seed: 1, ...stroke });
+    engine.current?.penMove(samples);
+    engine.current?.penUp();
   }
 
   penMove(samples: readonly Sample[]): void {

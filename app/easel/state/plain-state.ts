@@ -1,19 +1,19 @@
+import { noNotes } from "@core/study/model";
 import { nothingDone } from "@core/study/standing";
-import type { KeptStudy } from "@server/studies/repository";
 import type { StudyState } from "./study-state";
 
-/** The state of a study's screen before its log is there. */
-export function firstState({ name, notes, revision, paper }: KeptStudy, tray: readonly string[]): StudyState {
+/** The state of an easel on which nothing is done yet and nothing is kept. */
+export function plainState(paper: string, brush = ""): StudyState {
   return {
-    name,
-    notes,
-    revision,
+    name: "",
+    notes: noNotes,
+    revision: 0,
     log: [],
     standing: nothingDone,
     sheet: undefined,
     opening: undefined,
-    brush: tray[0] ?? "",
-    brushBefore: tray[1] ?? tray[0] ?? "",
+    brush,
+    brushBefore: brush,
     use: "paint",
     values: {},
     first: "#1f2a30",

@@ -43,6 +43,7 @@ export class ActKeeper {
   /** The number of acts that the server surely has. */
   private kept = 0;
   private timer: ReturnType<typeof setTimeout> | undefined;
+  private due = 0;
   private sending = false;
   private failures = 0;
   private stopped = false;
@@ -88,7 +89,6 @@ export class ActKeeper {
   /** Sends what waits, now. */
   async flush(): Promise<void> {
     clearTimeout(this.timer);
-    this.timer = undefined;
     await this.send();
   }
 
@@ -98,12 +98,16 @@ export class ActKeeper {
   }
 
   private later(ms: number): void {
-    if (this.stopped || this.apart || this.sending) return;
+    const due = Date.now() + ms;
+    // Who paints without a pause must not put sending off.
+    if (this.stopped || this.apart || this.sending || (this.timer && this.due <= due)) return;
     clearTimeout(this.timer);
+    this.due = due;
     this.timer = setTimeout(() => void this.send(), ms);
   }
 
   private async send(): Promise<void> {
+    this.timer = undefined;
     if (this.sending || this.apart || this.kept >= this.log.length) return;
     this.sending = true;
     const from = this.kept;

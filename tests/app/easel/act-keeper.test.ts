@@ -1,6 +1,6 @@
 import type { Act } from "@core/study/act";
 import { afterEach, beforeEach, describe, expect, test, vi } from "vitest";
-import { ActKeeper, type ActServer, type ActShelf, type Keeping } from "~/study/keeping/act-keeper";
+import { ActKeeper, type ActServer, type ActShelf, type Keeping } from "~/easel/keeping/act-keeper";
 
 const act = (at: number): Act => ({ kind: "fill", at, layer: 1, colour: null });
 
@@ -62,6 +62,16 @@ test("each act is kept here at once and on the server soon, in order, and is sai
   expect(server.acts).toEqual([...shelf.kept.values()]);
   expect(server.sent).toBe(3);
   expect(said.at(-1)).toEqual({ kind: "kept" });
+});
+
+test("whoever paints without a pause does not put sending off", async () => {
+  const keeper = keeperOf();
+  await keeper.open();
+  for (let n = 0; n < 20; n++) {
+    keeper.add(n, act(n));
+    await vi.advanceTimersByTimeAsync(150);
+  }
+  expect(server.acts.length).toBeGreaterThan(15);
 });
 
 test("while the server is away acts wait here; they are sent when it is back, or the network says so", async () => {

@@ -1,0 +1,112 @@
+import { useCallback, useEffect, useState } from "react";
+import type { EaselEngine } from "~/easel/engine/client";
+import type { Instrument } from "~/easel/engine/protocol";
+import { HandBar } from "~/easel/hand-bar";
+import { EaselPicture } from "~/easel/picture";
+import { plainState } from "~/easel/state/plain-state";
+import { StudySession } from "~/easel/state/session";
+import { takeBrush } from "~/easel/state/study-state";
+import { StudyProvider, useStudy } from "~/easel/state/use-study";
+import { TipRing } from "~/easel/tip-ring";
+import { Button } from "~/ui/button";
+import { BARS, barBrush, colourBars } from "./colour-bars";
+
+const sheet = { width: 1400, height: 900, paper: "#fdfdfd" } as const;
+
+interface Props {
+  readonly instruments: readonly Instrument[];
+  /** The brush that is tried, by its hash. */
+  readonly chosen: string;
+}
+
+/** A sheet on which whoever comes may try an edition's brushes. */
+export function Pad({ instruments, chosen }: Props) {
+  const [session] = useState(
+    () =>
+      new StudySession(plainState(sheet.paper, chosen), [...instruments, { hash: BARS, brush: barBrush() }], undefined),
+  );
+  useEffect(() => {
+    session.store.run(takeBrush(chosen));
+  }, [session, chosen]);
+  const onEngine = useCallback(
+    (engine: EaselEngine) => {
+      const letGo = session.attach(engine);
+      void session.open([]);
+      return letGo;
+    },
+    [session],
+  );
+  return (
+    <StudyProvider value={session}>
+      <section aria-labelledby="pad" className="sheet border border-line shadow-sm lg:sticky lg:top-3">
+        <div className="flex items-center gap-2 border-line border-b px-3 py-1.5">
+          <h2 id="pad" className="min-w-0 flex-1 truncate text-soft">
+            Try <span className="font-semibold font-serif text-ink text-lg">{session.brush(chosen).name}</span>
+          </h2>
+          <PadActs session={session} />
+        </div>
+        <div className="relative aspect-[14/9] max-h-[60vh] w-full bg-table">
+          <PadPicture session={session} onEngine={onEngine} name={session.brush(chosen).name} />
+        </div>
+        <div className="border-line border-t">
+          <HandBar name="pad" />
+        </div>
+      </section>
+    </StudyProvider>
+  );
+}
+
+function PadPicture({
+  session,
+  onEngine,
+  name,
+}: {
+  session: StudySession;
+  onEngine: (engine: EaselEngine) => () => void;
+  name: string;
+}) {
+  const empty = useStudy((state) => state.standing.done.length === 0);
+  const hash = useStudy((state) => state.brush);
+  const values = useStudy((state) => state.values[state.brush]);
+  const hand = session.inHand({ ...session.store.get(), brush: hash, values: { [hash]: values ?? {} } });
+  return (
+    <EaselPicture
+      label={`A pad to try ${name} on`}
+      sheet={sheet}
+      instruments={session.instruments}
+      frame={session.frame}
+      target={session}
+      onEngine={onEngine}
+    >
+      <TipRing engine={session.engine} frame={session.frame} brush={hand} />
+      {empty && (
+        <p className="pointer-events-none absolute inset-0 grid place-items-center text-[#5f5f5f]">
+          draw here with pen, mouse or finger
+        </p>
+      )}
+    </EaselPicture>
+  );
+}
+
+function PadActs({ session }: { session: StudySession }) {
+  const ready = useStudy((state) => state.sheet !== undefined);
+  const empty = useStudy((state) => state.standing.done.length === 0);
+  const layBars = () => {
+    for (const { colour, size, samples } of colourBars(sheet))
+      session.lay({ brush: BARS, values: { size }, colour }, samples);
+  };
+  return (
+    <>
+      <Button className="h-7" disabled={!ready} onClick={layBars}>
+        Paint over colours
+      </Button>
+      <Button
+        className="h-7"
+        disabled={empty}
+        onClick={() => session.act({ kind: "fill", layer: session.store.get().layer, colour: null })}
+      >
+        Clear
+      </Button>
+    </>
+  );
+}
