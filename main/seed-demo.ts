@@ -1,4 +1,5 @@
 import { shapeOfSheets } from "@core/desk/tip/sheet";
+import { packStudy } from "@core/formats/study";
 import { grainPathSchema } from "@core/ground/grain";
 import { demoAccount } from "@demo/account";
 import { createAccount, findByEmail } from "@server/accounts/repository";
@@ -6,9 +7,18 @@ import { addBrushes } from "@server/brushes/repository";
 import type { Database } from "@server/database/connect";
 import { publish } from "@server/editions/publish";
 import { keptGrains } from "@server/grains/repository";
-import { keepPicture } from "@server/images/pictures";
+import { keepPicture, pictureFiles } from "@server/images/pictures";
 import type { RenderPool } from "@server/render/pool";
 import { createSet, findSet } from "@server/sets/repository";
+import {
+  appendActs,
+  brushesOfStudy,
+  createStudy,
+  findStudy,
+  keepStudyPicture,
+  saveNotes,
+  setGoesOut,
+} from "@server/studies/repository";
 import { keptTips } from "@server/tips/repository";
 
 /** Fills an empty database with the demo workshop; leaves any other as it is. */
@@ -62,5 +72,48 @@ export async function seedDemo(database: Database, pool: RenderPool): Promise<vo
     ],
   });
   const set = await findSet(database, account.id, setId);
+  await paintStudies({ database, pool }, account.id, setId, byName);
   if (set) await publish(database, pool, account, set, "0.9.0");
+}
+
+/** Paints the workshop's demonstration and its vignettes, act by act, as its painters would have. */
+async function paintStudies(
+  { database, pool }: { readonly database: Database; readonly pool: RenderPool },
+  accountId: string,
+  setId: string,
+  brushIds: ReadonlyMap<string, string>,
+): Promise<void> {
+  const [{ bread }, { vignettes }, { StudyPainter }] = await Promise.all([
+    import("@demo/bread"),
+    import("@demo/vignettes"),
+    import("@demo/study-painter"),
+  ]);
+  for (const { name, width, height, paper, brush, paint } of [bread, ...vignettes]) {
+    const brushId = brush === undefined ? undefined : brushIds.get(brush);
+    const id = await createStudy(database, accountId, { name, width, height, paper, setId, brushId });
+    const study = id && (await findStudy(database, accountId, id));
+    if (!study) throw new Error(`the demo study ${name} could not be begun`);
+    const { known } = await brushesOfStudy(database, accountId, study);
+    const hashes = new Map(known.map((one) => [one.brush.name, one.hash]));
+    const painter = new StudyPainter((called) => hashes.get(called) ?? "");
+    paint(painter);
+    const kept = await appendActs(database, accountId, study.id, 0, painter.acts);
+    if (kept?.kind !== "kept") throw new Error(`the demo study ${name} could not be kept: ${JSON.stringify(kept)}`);
+    await saveNotes(database, accountId, study.id, 1, { name, notes: painter.notes });
+    await setGoesOut(database, accountId, study.id, true);
+    const files = await pictureFiles(
+      database,
+      known.map((one) => one.brush),
+    );
+    const bytes = packStudy({
+      ...study,
+      ...painter.notes,
+      studio: demoAccount.studio,
+      acts: painter.acts,
+      brushes: new Map(known.map((one) => [one.hash, one.brush])),
+      files,
+    });
+    const [whole] = await pool.stages({ bytes, most: 1, longest: 720 });
+    await keepStudyPicture({ database, pool }, accountId, study.id, whole.png);
+  }
 }
