@@ -33,6 +33,7 @@ const bodies: readonly { readonly path: RegExp; readonly limit: BodyLimit }[] = 
   // A family of tips goes up as one.
   { path: /^\/desk\/(tip|grain)$/, limit: upload(MAX_PACKAGE_BYTES) },
   { path: /^\/shelf$/, limit: upload(MAX_PACKAGE_BYTES) },
+  { path: /^\/editions\/[\w-]+\/answers$/, limit: json },
   { path: /^\/(bench|sets)\/[\w-]+$|^\/studies\/[\w-]+\/notes$/, limit: json },
   { path: /^\/studies\/[\w-]+\/picture\.png$/, limit: upload(MAX_STUDY_PICTURE_BYTES) },
   { path: /^\/studies\/[\w-]+\/acts$/, limit: { bytes: MAX_ACTS_BYTES, seconds: 60 } },
@@ -46,6 +47,9 @@ export function bodyLimit(path: string): BodyLimit {
 
 /** The most letters of JSON that a form or a request carries. */
 export const MAX_JSON = MB;
+
+/** The most answers to editions that one address may send within an hour. */
+export const ANSWERS_AN_HOUR = 12;
 
 /** The methods that are answered at all. */
 export const METHODS: readonly string[] = ["GET", "HEAD", "POST"];

@@ -1,4 +1,5 @@
 import { BrushError, parseBrush } from "@core/brush";
+import { findAnswer } from "@server/answers/repository";
 import { addMadeFrom, findBrush, findMadeFrom, listNames, saveBrush } from "@server/brushes/repository";
 import { missingPicture } from "@server/images/pictures";
 import { data } from "react-router";
@@ -13,7 +14,9 @@ export async function loader({ params, context, request }: Route.LoaderArgs) {
   const kept = await findBrush(context.database, account.id, params.id);
   if (!kept) throw notFound("brush");
   const others = (await listNames(context.database, account.id)).filter(({ id }) => id !== kept.id);
-  return { kept, others, madeFrom: await findMadeFrom(context.database, account.id, kept.id) };
+  const asked = new URL(request.url).searchParams.get("answer");
+  const answer = asked ? await findAnswer(context.database, account.id, asked) : undefined;
+  return { kept, others, answer, madeFrom: await findMadeFrom(context.database, account.id, kept.id) };
 }
 
 const save = z.discriminatedUnion("act", [

@@ -1,7 +1,9 @@
 import type { Brush } from "@core/brush";
+import type { Answer } from "@server/answers/repository";
 import type { KeptBrush } from "@server/brushes/repository";
 import { useMemo, useRef, useState } from "react";
 import type { Engine } from "~/engine/client";
+import { AnswerNote } from "./answers/answer-note";
 import { BelowPaper } from "./below-paper";
 import { BenchBar } from "./bench-bar";
 import { BenchNotices } from "./bench-notices";
@@ -23,10 +25,12 @@ interface Props {
   readonly others: readonly { readonly id: string; readonly name: string }[];
   /** The brush it was made from, where that is known. */
   readonly madeFrom: Brush | undefined;
+  /** What a painter answered about it, where the maker came to look at that. */
+  readonly answer: Answer | undefined;
 }
 
 /** The bench: a brush on its paper above; its bodies, score or responses below. */
-export function Bench({ kept, others, madeFrom }: Props) {
+export function Bench({ kept, others, madeFrom, answer }: Props) {
   const [store] = useState(() => new BenchStore(openBench(kept.brush, kept.revision)));
   const engine = useRef<Engine | null>(null);
   const saving = useSaving(store, useDrafts(store, kept.id));
@@ -40,6 +44,7 @@ export function Bench({ kept, others, madeFrom }: Props) {
         <BenchBar saving={saving} />
         <main className="flex min-h-0 flex-1 flex-col gap-3 px-4.5 py-3">
           <BenchNotices kept={kept} saving={saving} />
+          {answer && <AnswerNote answer={answer} />}
           <BenchPaper id={kept.id} others={others} />
           <BelowPaper madeFrom={madeFrom} />
         </main>

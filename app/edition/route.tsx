@@ -1,12 +1,8 @@
-import { licences } from "@core/formats/package";
 import type { ShownDemonstration } from "@server/editions/demonstrations";
-import { Download } from "lucide-react";
 import { useState } from "react";
-import { Form, Link } from "react-router";
-import { Button } from "~/ui/button";
 import { TopBar } from "~/ui/top-bar";
-import { counted, day, size } from "~/ui/words";
 import type { Route } from "./+types/route";
+import { EditionHeader } from "./edition-header";
 import { Pad } from "./pad/pad";
 import { Demonstration } from "./player/demonstration";
 import { SpecimenLine } from "./specimen-line";
@@ -19,7 +15,7 @@ export const meta: Route.MetaFunction = ({ data }) => [
 ];
 
 export default function Edition({
-  loaderData: { edition, set, entries, demonstrations, signedIn },
+  loaderData: { edition, set, entries, demonstrations, ...rest },
 }: Route.ComponentProps) {
   const [chosen, setChosen] = useState(0);
   const whole = demonstrations.filter(({ brushFile }) => brushFile === null);
@@ -31,36 +27,7 @@ export default function Edition({
       <TopBar />
       <main className="mx-auto max-w-[92rem] px-4.5 py-5">
         <div className={`mb-4 grid gap-5 ${shown ? "lg:grid-cols-[minmax(0,1fr)_minmax(0,1.15fr)]" : ""}`}>
-          <header className="flex flex-col content-start gap-3">
-            <div className="min-w-0">
-              <h1 className="font-medium font-serif text-4xl">{edition.name}</h1>
-              <p className="mt-1 text-soft">
-                {edition.studio} · edition <span className="font-mono">{edition.version}</span> ·{" "}
-                {day(edition.publishedAt)} · {counted(entries.length, "brush", "brushes")}
-              </p>
-              {set.notes && <p className="mt-2 max-w-3xl">{set.notes}</p>}
-              <p className="mt-1 text-[13px] text-soft">
-                {licences[set.licence].label}: {licences[set.licence].says}
-                {set.credits && ` ${set.credits}`}
-              </p>
-            </div>
-            <div className="flex flex-wrap gap-2">
-              {signedIn ? (
-                <Form method="post">
-                  <Button type="submit">Put on my shelf</Button>
-                </Form>
-              ) : (
-                <Button asChild>
-                  <Link to={`/sign-up?to=${encodeURIComponent(`/editions/${edition.id}`)}`}>Sign up to keep it</Link>
-                </Button>
-              )}
-              <Button kind="act" asChild>
-                <a href={`/editions/${edition.id}/package.zip`} download>
-                  <Download aria-hidden size={15} /> Package, {size(edition.bytes)}
-                </a>
-              </Button>
-            </div>
-          </header>
+          <EditionHeader edition={edition} set={set} brushes={entries.length} {...rest} />
           {shown && (
             <div className="min-w-0">
               <Demonstration key={shown.number} editionId={edition.id} shown={shown} />
@@ -96,7 +63,7 @@ export default function Edition({
               ))}
             </ul>
           </section>
-          <Pad instruments={entries} chosen={entries[chosen].hash} />
+          <Pad editionId={edition.id} studio={edition.studio} instruments={entries} chosen={entries[chosen].hash} />
         </div>
       </main>
     </>

@@ -1,5 +1,5 @@
 import type { Brush } from "@core/brush";
-import { SPECIMEN_INK } from "@server/editions/publish";
+import { SPECIMEN_INK } from "@server/editions/pack-set";
 import { pictureFiles } from "@server/images/pictures";
 import { stripJob } from "@server/render/job";
 import type { AppLoadContext } from "react-router";

@@ -8,7 +8,7 @@ export const draftSchema = z.object({
   notes: z.string().max(4000),
   credits: z.string().max(1000),
   brushes: z
-    .array(z.object({ id: z.string().max(16), group: z.string().trim().max(60) }))
+    .array(z.object({ id: z.string().max(16), group: z.string().trim().max(60), sampler: z.boolean().default(false) }))
     .max(200, "a set holds 200 brushes at most")
     .refine(
       (brushes) => new Set(brushes.map(({ id }) => id)).size === brushes.length,

@@ -17,6 +17,9 @@ interface Inside extends Common {
   readonly onMove: (by: 1 | -1) => void;
   readonly onGroup: (group: string) => void;
   readonly onRemove: () => void;
+  /** Whether it goes out with the sampler. */
+  readonly sampler: boolean;
+  readonly onSampler: (sampler: boolean) => void;
   readonly setId: string;
   /** The small picture that was painted with this brush alone, where there is one. */
   readonly vignette: KeptStudy | undefined;
@@ -43,6 +46,16 @@ export function MemberLine(props: Inside | Outside) {
       ) : (
         <>
           <Vignette setId={props.setId} kept={props.kept} vignette={props.vignette} />
+          <label className="flex shrink-0 items-center gap-1 text-[12.5px] text-soft">
+            <input
+              type="checkbox"
+              aria-label={`${brush.name} goes out with the sampler`}
+              className="size-4 accent-act"
+              checked={props.sampler}
+              onChange={(event) => props.onSampler(event.target.checked)}
+            />
+            sampler
+          </label>
           <input
             aria-label={`Group of ${brush.name}`}
             placeholder="group"

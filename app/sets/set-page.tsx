@@ -1,22 +1,32 @@
-import { type LicenceId, licenceIds, licences } from "@core/formats/package";
+import { brushPath, type LicenceId, licenceIds, licences } from "@core/formats/package";
+import type { Answer } from "@server/answers/repository";
 import type { KeptBrush } from "@server/brushes/repository";
 import type { EditionEntry } from "@server/editions/repository";
 import type { KeptSet } from "@server/sets/repository";
 import type { KeptStudy } from "@server/studies/repository";
 import { useEffect, useRef, useState } from "react";
-import { Link, useFetcher } from "react-router";
+import { useFetcher } from "react-router";
+import { BinButton } from "~/ui/bin-button";
 import { Button } from "~/ui/button";
 import { Choice, Field, TextArea } from "~/ui/field";
 import { TopBar } from "~/ui/top-bar";
-import { counted, day } from "~/ui/words";
+import { counted } from "~/ui/words";
+import { AnswersCard } from "./answers-card";
 import { type Draft, nextVersion } from "./draft";
+import { EditionList } from "./editions-card";
 import { MemberLine } from "./member-line";
 import { OneGrain } from "./one-grain";
 import type { action } from "./set.server";
 import { SetStudies } from "./set-studies";
 
 function draftOf({ name, licence, notes, credits, brushes }: KeptSet): Draft {
-  return { name, licence, notes, credits, brushes: [...brushes] };
+  return {
+    name,
+    licence,
+    notes,
+    credits,
+    brushes: brushes.map(({ id, group, sampler = false }) => ({ id, group, sampler })),
+  };
 }
 
 interface Props {
@@ -24,10 +34,11 @@ interface Props {
   readonly shelf: KeptBrush[];
   readonly editions: EditionEntry[];
   readonly studies: KeptStudy[];
+  readonly answers: Answer[];
 }
 
 /** A set on one page: its brushes in their order, what is still on the shelf, its words, and its editions. */
-export function SetPage({ set, shelf, editions, studies }: Props) {
+export function SetPage({ set, shelf, editions, studies, answers }: Props) {
   const [draft, setDraft] = useState(() => draftOf(set));
   const [revision, setRevision] = useState(set.revision);
   const [saved, setSaved] = useState(() => JSON.stringify(draftOf(set)));
@@ -63,6 +74,16 @@ export function SetPage({ set, shelf, editions, studies }: Props) {
     brushes.splice(index + by, 0, one);
     edit({ brushes });
   };
+  const files = new Map<string, string>();
+  const taken = new Set<string>();
+  for (const { id } of draft.brushes) {
+    const kept = byId.get(id);
+    if (kept) files.set(brushPath(kept.brush.name, taken), id);
+  }
+  const brushOf = (file: string) => {
+    const kept = byId.get(files.get(file) ?? "");
+    return kept && { id: kept.id, name: kept.brush.name };
+  };
   const conflict =
     answer?.kind === "conflict" && !busy && answer.newest.revision !== revision ? answer.newest : undefined;
 
@@ -78,6 +99,14 @@ export function SetPage({ set, shelf, editions, studies }: Props) {
         <Button disabled={!changed || busy} onClick={() => send("save")}>
           Save
         </Button>
+        <div className="ml-auto flex items-center gap-2">
+          <Button asChild>
+            <a href={`/sets/${set.id}/package.zip`} download>
+              Export
+            </a>
+          </Button>
+          <BinButton what="sets" id={set.id} name={set.name} />
+        </div>
       </TopBar>
       <main className="grid gap-4 px-4.5 py-3 lg:grid-cols-[minmax(0,1fr)_22rem]">
         <div className="min-w-0 space-y-4">
@@ -116,7 +145,7 @@ export function SetPage({ set, shelf, editions, studies }: Props) {
               </p>
             )}
             <ol className="divide-y divide-line">
-              {draft.brushes.map(({ id, group }, index) => {
+              {draft.brushes.map(({ id, group, sampler }, index) => {
                 const kept = byId.get(id);
                 return (
                   kept && (
@@ -128,7 +157,11 @@ export function SetPage({ set, shelf, editions, studies }: Props) {
                       last={index === draft.brushes.length - 1}
                       onMove={(by) => move(index, by)}
                       onGroup={(next) =>
-                        edit({ brushes: draft.brushes.map((b) => (b.id === id ? { id, group: next } : b)) })
+                        edit({ brushes: draft.brushes.map((b) => (b.id === id ? { ...b, group: next } : b)) })
+                      }
+                      sampler={sampler}
+                      onSampler={(next) =>
+                        edit({ brushes: draft.brushes.map((b) => (b.id === id ? { ...b, sampler: next } : b)) })
                       }
                       setId={set.id}
                       vignette={studies.find(({ brushId }) => brushId === id)}
@@ -153,7 +186,7 @@ export function SetPage({ set, shelf, editions, studies }: Props) {
                 <MemberLine
                   key={kept.id}
                   kept={kept}
-                  onAdd={() => edit({ brushes: [...draft.brushes, { id: kept.id, group: "" }] })}
+                  onAdd={() => edit({ brushes: [...draft.brushes, { id: kept.id, group: "", sampler: false }] })}
                 />
               ))}
             </ul>
@@ -197,26 +230,12 @@ export function SetPage({ set, shelf, editions, studies }: Props) {
             <OneGrain setId={set.id} />
           </section>
           <SetStudies setId={set.id} studies={studies} />
+          <AnswersCard answers={answers} brushOf={brushOf} />
           <section aria-labelledby="editions" className="space-y-3 rounded-lg border border-line bg-panel p-4">
             <h2 id="editions" className="font-semibold font-serif text-base">
               Editions
             </h2>
-            {editions.length === 0 ? (
-              <p className="text-soft">
-                None yet. An edition gets a public page, a specimen and a package, and never changes afterwards.
-              </p>
-            ) : (
-              <ul>
-                {editions.map((e) => (
-                  <li key={e.id} className="flex justify-between">
-                    <Link to={`/editions/${e.id}`} className="font-mono text-act underline underline-offset-4">
-                      {e.version}
-                    </Link>
-                    <span className="text-soft">{day(e.publishedAt)}</span>
-                  </li>
-                ))}
-              </ul>
-            )}
+            <EditionList editions={editions} />
             <div className="flex items-end gap-2">
               <div className="flex-1">
                 <Field

@@ -1,4 +1,5 @@
 import { firstFault } from "@core/brush";
+import { answersToSet, markRead } from "@server/answers/repository";
 import { listBrushes } from "@server/brushes/repository";
 import { publish } from "@server/editions/publish";
 import { editionsOfSet } from "@server/editions/repository";
@@ -14,12 +15,15 @@ export async function loader({ params, context, request }: Route.LoaderArgs) {
   const account = needAccount(context, request);
   const set = await findSet(context.database, account.id, params.id);
   if (!set) throw notFound("set");
-  const [shelf, editions, studies] = await Promise.all([
+  const [shelf, editions, studies, answers] = await Promise.all([
     listBrushes(context.database, account.id),
     editionsOfSet(context.database, set.id),
     studiesOfSet(context.database, account.id, set.id),
+    answersToSet(context.database, account.id, set.id),
   ]);
-  return { set, shelf, editions, studies };
+  // They are new once: what is shown now has been read.
+  if (answers.some(({ read }) => !read)) await markRead(context.database, account.id, set.id);
+  return { set, shelf, editions, studies, answers };
 }
 
 /** Saves the set; publishing saves first, so that what is seen is what goes out. */

@@ -1,22 +1,26 @@
+import type { Renewal } from "@server/editions/renew";
 import { useState } from "react";
-import { useFetcher, useSearchParams } from "react-router";
+import { Link, useFetcher, useSearchParams } from "react-router";
 import { Button } from "~/ui/button";
 import { TopBar } from "~/ui/top-bar";
 import { counted } from "~/ui/words";
 import type { Route } from "./+types/route";
 import type { action } from "./actions.server";
 import { DropSheet } from "./drop-sheet";
+import { NewerNotice, RENEWING } from "./newer-notice";
 import { ShelfLine } from "./shelf-line";
 
 export { action, loader } from "./actions.server";
 
 export const meta: Route.MetaFunction = () => [{ title: "Shelf · Brosse" }];
 
-export default function Shelf({ loaderData: { brushes } }: Route.ComponentProps) {
+export default function Shelf({ loaderData: { brushes, newer } }: Route.ComponentProps) {
   const [wanted, setWanted] = useState("");
   const [params] = useSearchParams();
   const take = useFetcher<typeof action>();
   const begin = useFetcher<typeof action>();
+  const renewing = useFetcher<typeof action>({ key: RENEWING });
+  const renewal = renewing.data && "renewal" in renewing.data ? renewing.data.renewal : undefined;
   const needle = wanted.trim().toLowerCase();
   const shown = brushes.filter(({ brush, origin }) =>
     `${brush.name} ${brush.notes} ${origin}`.toLowerCase().includes(needle),
@@ -55,6 +59,9 @@ export default function Shelf({ loaderData: { brushes } }: Route.ComponentProps)
                   counted(shown.length, "brush", "brushes")
                 )}
               </p>
+              <Link to="/bin" className="text-soft underline underline-offset-4 hover:text-ink">
+                Bin
+              </Link>
               <Button onClick={choose}>Take a package…</Button>
               <begin.Form method="post">
                 <Button kind="act" type="submit" name="act" value="new" disabled={begin.state !== "idle"}>
@@ -62,6 +69,12 @@ export default function Shelf({ loaderData: { brushes } }: Route.ComponentProps)
                 </Button>
               </begin.Form>
             </div>
+            {renewal && (
+              <p role="status" className="mb-3 rounded-md border border-line bg-panel px-3.5 py-2">
+                {renewalSays(renewal)}
+              </p>
+            )}
+            {newer.length > 0 && <NewerNotice newer={newer} />}
             {shown.length === 0 ? (
               <div className="sheet border border-line px-8 py-16 text-center">
                 <p className="font-serif text-2xl">
@@ -85,4 +98,16 @@ export default function Shelf({ loaderData: { brushes } }: Route.ComponentProps)
       )}
     </DropSheet>
   );
+}
+
+function renewalSays({ replaced, kept, added, gone }: Renewal): string {
+  const said = (names: readonly string[], what: string) =>
+    names.length > 0 ? `${what}: ${names.join(", ")}.` : undefined;
+  const all = [
+    said(replaced, "Replaced"),
+    said(kept, "Changed by you, and left so"),
+    said(added, "New"),
+    said(gone, "No longer in the set, and left with you"),
+  ].filter(Boolean);
+  return all.length > 0 ? `Renewed. ${all.join(" ")}` : "Renewed: no brush of it has changed.";
 }

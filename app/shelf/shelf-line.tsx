@@ -2,9 +2,16 @@ import { behaviour } from "@core/measure/behaviour";
 import { type Source, sources } from "@core/response/sources";
 import type { KeptBrush } from "@server/brushes/repository";
 import { Link } from "react-router";
+import { BinButton } from "~/ui/bin-button";
 
 /** One brush as a line of a type specimen: its name, its stroke, and what its values say. */
-export function ShelfLine({ kept: { id, revision, brush, origin }, fresh }: { kept: KeptBrush; fresh: boolean }) {
+export function ShelfLine({
+  kept: { id, revision, brush, origin, taken },
+  fresh,
+}: {
+  kept: KeptBrush;
+  fresh: boolean;
+}) {
   const { size, softness, passes, drivenBy } = behaviour(brush);
   const driven = drivenBy.map((source) => sources[source as Source].label.toLowerCase()).join(", ");
   return (
@@ -17,6 +24,7 @@ export function ShelfLine({ kept: { id, revision, brush, origin }, fresh }: { ke
         </Link>
         <p className="text-[13px] text-soft">
           {fresh && <span className="font-medium text-act">new · </span>}
+          {taken?.changed && <span className="font-medium text-chance">changed by you · </span>}
           {origin || (driven ? `driven by ${driven}` : "the same in every hand")}
         </p>
       </div>
@@ -37,6 +45,7 @@ export function ShelfLine({ kept: { id, revision, brush, origin }, fresh }: { ke
           share={Math.min(1, passes / 20)}
         />
       </dl>
+      <BinButton what="brushes" id={id} name={brush.name} />
     </li>
   );
 }

@@ -1,3 +1,4 @@
+import { createHash } from "node:crypto";
 import { type Brush, brushText, parseBrush } from "@core/brush";
 import type { Database } from "../database/connect";
 import { newId } from "../identifier";
@@ -10,19 +11,31 @@ export interface KeptBrush {
   readonly origin: string;
   readonly changedAt: Date;
   readonly brush: Brush;
+  /** The edition it was taken from, and whether it was changed since. */
+  readonly taken: { readonly editionId: string; readonly changed: boolean } | null;
 }
 
 export type SaveResult =
   | { readonly saved: true; readonly revision: number }
   | { readonly saved: false; readonly newest: KeptBrush };
 
-const fields = ["brushes.id", "brushes.revision", "brushes.origin", "brushes.changed_at", "revisions.body"];
+const fields = [
+  "brushes.id",
+  "brushes.revision",
+  "brushes.origin",
+  "brushes.changed_at",
+  "brushes.taken_edition_id",
+  "brushes.taken_hash",
+  "revisions.body",
+];
 
 interface Row {
   id: string;
   revision: number;
   origin: string;
   changed_at: Date;
+  taken_edition_id: string | null;
+  taken_hash: string | null;
   body: string;
 }
 
@@ -33,7 +46,18 @@ function kept(row: Row): KeptBrush {
     origin: row.origin,
     changedAt: row.changed_at,
     brush: parseBrush(JSON.parse(row.body)),
+    taken:
+      (row.taken_edition_id && {
+        editionId: row.taken_edition_id,
+        changed: row.taken_hash !== hashOfText(row.body),
+      }) ||
+      null,
   };
+}
+
+/** The hash of a brush's text: the same for the same brush. */
+export function hashOfText(text: string): string {
+  return createHash("sha256").update(text).digest("hex");
 }
 
 function newest(database: Database) {
@@ -45,7 +69,7 @@ function newest(database: Database) {
 /** All brushes of a shelf in its order. */
 export async function listBrushes(database: Database, accountId: string): Promise<KeptBrush[]> {
   const rows: Row[] = await newest(database)
-    .where({ account_id: accountId })
+    .where({ account_id: accountId, binned_at: null })
     .orderBy([{ column: "position" }, { column: "brushes.id" }])
     .select(fields);
   return rows.map(kept);
@@ -54,7 +78,7 @@ export async function listBrushes(database: Database, accountId: string): Promis
 /** One brush of this account; undefined when there is none or it is another's. */
 export async function findBrush(database: Database, accountId: string, id: string): Promise<KeptBrush | undefined> {
   const row: Row | undefined = await newest(database)
-    .where({ account_id: accountId })
+    .where({ account_id: accountId, binned_at: null })
     .where("brushes.id", id)
     .first(fields);
   return row && kept(row);
@@ -103,7 +127,7 @@ export async function listRevisions(database: Database, accountId: string, id: s
 /** The names of a shelf's brushes in its order. */
 export async function listNames(database: Database, accountId: string): Promise<{ id: string; name: string }[]> {
   return database("brushes")
-    .where({ account_id: accountId })
+    .where({ account_id: accountId, binned_at: null })
     .orderBy([{ column: "position" }, { column: "id" }])
     .select("id", "name");
 }
@@ -133,12 +157,19 @@ export async function addMadeFrom(
   });
 }
 
+/** Where brushes were taken from: an edition, and the file of each in its package. */
+export interface TakenFrom {
+  readonly editionId: string;
+  readonly files: readonly string[];
+}
+
 /** Puts new brushes at the top of a shelf, in the given order; all or none. */
 export async function addBrushes(
   database: Database,
   accountId: string,
   brushes: readonly Brush[],
   origin = "",
+  taken?: TakenFrom,
 ): Promise<string[]> {
   return database.transaction(async (change) => {
     await change("accounts").where({ id: accountId }).forUpdate().first("id");
@@ -155,6 +186,13 @@ export async function addBrushes(
       origin,
       position: first + i,
       changed_at: now,
+      ...(taken
+        ? {
+            taken_edition_id: taken.editionId,
+            taken_file: taken.files[i],
+            taken_hash: hashOfText(brushText(brush)),
+          }
+        : {}),
     }));
     await change.batchInsert("brushes", rows);
     await change.batchInsert(

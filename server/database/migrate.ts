@@ -6,6 +6,7 @@ import * as tips from "./migrations/0003-tips";
 import * as grains from "./migrations/0004-grains";
 import * as signInTries from "./migrations/0005-sign-in-tries";
 import * as studies from "./migrations/0006-studies";
+import * as goingOut from "./migrations/0007-going-out";
 
 /** A step to a newer schema. */
 interface Step {
@@ -21,6 +22,7 @@ const steps: Record<string, Step> = {
   "0004-grains": grains,
   "0005-sign-in-tries": signInTries,
   "0006-studies": studies,
+  "0007-going-out": goingOut,
 };
 
 const LOCK = "brosse_migrate";

@@ -33,6 +33,10 @@ interface BrushRow {
   changed_at: Date;
   made_from_id: string | null;
   made_from_revision: number | null;
+  taken_edition_id: string | null;
+  taken_file: string | null;
+  taken_hash: string | null;
+  binned_at: Date | null;
 }
 
 interface RevisionRow {
@@ -52,6 +56,7 @@ interface SetRow {
   credits: string;
   revision: number;
   changed_at: Date;
+  binned_at: Date | null;
 }
 
 interface SetBrushRow {
@@ -59,6 +64,7 @@ interface SetBrushRow {
   brush_id: string;
   position: number;
   group_name: string;
+  in_sampler: boolean;
 }
 
 interface EditionRow {
@@ -71,6 +77,10 @@ interface EditionRow {
   package: Buffer;
   specimen_sha256: string;
   published_at: Date;
+  kind: "full" | "sampler";
+  sampler_of: string | null;
+  withdrawn_at: Date | null;
+  withdrawn_why: string;
 }
 
 /** Tips and grains that are kept. */
@@ -138,6 +148,19 @@ interface StageRow {
   sha256: string;
 }
 
+interface AnswerRow {
+  id: string;
+  edition_id: string;
+  account_id: string | null;
+  kind: string;
+  says: string;
+  brush_file: string | null;
+  stroke: string | null;
+  address_hash: Buffer;
+  made_at: Date;
+  read_at: Date | null;
+}
+
 interface SignInTriesRow {
   key_hash: Buffer;
   tries: number;
@@ -162,5 +185,6 @@ declare module "knex/types/tables" {
     study_parts: StudyPartRow;
     demonstrations: DemonstrationRow;
     stages: StageRow;
+    answers: AnswerRow;
   }
 }

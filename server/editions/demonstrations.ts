@@ -37,33 +37,28 @@ export async function paintDemonstrations(
   setId: string,
   fileOf: (brushId: string) => string | undefined,
 ): Promise<readonly Demonstration[]> {
-  const painted: Demonstration[] = [];
-  for (const study of await studiesGoingOut(database, account.id, setId)) {
-    const acts = await actsOf(database, study.id);
-    const standing = standingActs(acts).map(({ act }) => act);
-    // What was taken back altogether shows nothing.
-    if (standing.length === 0) continue;
-    const brushFile = study.brushId ? fileOf(study.brushId) : undefined;
-    if (study.brushId && !brushFile) continue;
-    const { known } = await brushesOfStudy(database, account.id, study);
-    const brushes = new Map(known.map(({ hash, brush }) => [hash, brush]));
-    const files = await pictureFiles(database, [...brushes.values()]);
-    const { name, width, height, paper, notes } = study;
-    const bytes = packStudy({ name, studio: account.studio, width, height, paper, ...notes, acts, brushes, files });
-    const stages = await pool.stages({ bytes, most: STAGES, longest: LONGEST });
-    painted.push({
-      name,
-      brushFile: brushFile ?? null,
-      width,
-      height,
-      paper,
-      acts: standing.length,
-      length: Math.round(lengthOf(standing)),
-      bytes,
-      stages,
-    });
-  }
-  return painted;
+  const studies = await studiesGoingOut(database, account.id, setId);
+  const painted = await Promise.all(
+    studies.map(async (study): Promise<Demonstration[]> => {
+      const acts = await actsOf(database, study.id);
+      const standing = standingActs(acts).map(({ act }) => act);
+      const brushFile = study.brushId ? fileOf(study.brushId) : undefined;
+      // What was taken back altogether shows nothing, nor a vignette of a brush that is not there.
+      if (standing.length === 0 || (study.brushId && !brushFile)) return [];
+      const { known } = await brushesOfStudy(database, account.id, study);
+      const brushes = new Map(known.map(({ hash, brush }) => [hash, brush]));
+      const files = await pictureFiles(database, [...brushes.values()]);
+      const { name, width, height, paper, notes } = study;
+      const bytes = packStudy({ name, studio: account.studio, width, height, paper, ...notes, acts, brushes, files });
+      const stages = await pool.stages({ bytes, most: STAGES, longest: LONGEST });
+      const length = Math.round(lengthOf(standing));
+      return [
+        { name, brushFile: brushFile ?? null, width, height, paper, acts: standing.length, length, bytes, stages },
+      ];
+    }),
+  );
+  // Whole demonstrations first, then vignettes, each in the order in which they were painted.
+  return painted.flat().sort((a, b) => Number(a.brushFile !== null) - Number(b.brushFile !== null));
 }
 
 /** Keeps demonstrations with their edition, for good. */

@@ -15,6 +15,12 @@ export interface EditionEntry {
   readonly specimenSha256: string;
   readonly publishedAt: Date;
   readonly bytes: number;
+  readonly kind: "full" | "sampler";
+  /** The edition that a sampler goes out beside. */
+  readonly samplerOf: string | null;
+  /** When its maker took it back, and why: those who have it keep it. */
+  readonly withdrawnAt: Date | null;
+  readonly withdrawnWhy: string;
 }
 
 interface Row {
@@ -27,6 +33,10 @@ interface Row {
   specimen_sha256: string;
   published_at: Date;
   bytes: number;
+  kind: "full" | "sampler";
+  sampler_of: string | null;
+  withdrawn_at: Date | null;
+  withdrawn_why: string;
 }
 
 function entry(row: Row): EditionEntry {
@@ -40,6 +50,10 @@ function entry(row: Row): EditionEntry {
     specimenSha256: row.specimen_sha256,
     publishedAt: row.published_at,
     bytes: row.bytes,
+    kind: row.kind,
+    samplerOf: row.sampler_of,
+    withdrawnAt: row.withdrawn_at,
+    withdrawnWhy: row.withdrawn_why,
   };
 }
 
@@ -53,12 +67,16 @@ function entries(database: Database) {
     "package_sha256",
     "specimen_sha256",
     "published_at",
+    "kind",
+    "sampler_of",
+    "withdrawn_at",
+    "withdrawn_why",
     database.raw("length(package) as bytes"),
   ]);
 }
 
 export async function listEditions(database: Database): Promise<EditionEntry[]> {
-  return (await entries(database).orderBy("published_at", "desc").limit(200)).map(entry);
+  return (await entries(database).where({ withdrawn_at: null }).orderBy("published_at", "desc").limit(200)).map(entry);
 }
 
 export async function editionsOfSet(database: Database, setId: string): Promise<EditionEntry[]> {
@@ -93,6 +111,28 @@ export async function editionPackage(database: Database, edition: EditionEntry):
   return content;
 }
 
+/** The sampler that went out beside an edition. */
+export async function samplerOf(database: Database, editionId: string): Promise<EditionEntry | undefined> {
+  const [row] = await entries(database).where({ sampler_of: editionId });
+  return row && entry(row);
+}
+
+/** Takes an edition of this account back, with its sampler; false where there is none that is still out. */
+export async function withdraw(database: Database, accountId: string, id: string, why: string): Promise<boolean> {
+  const own = await database("editions")
+    .join("sets", "sets.id", "editions.set_id")
+    .where("editions.id", id)
+    .where("sets.account_id", accountId)
+    .whereNull("editions.withdrawn_at")
+    .first("editions.id");
+  if (!own) return false;
+  await database("editions")
+    .where((either) => either.where({ id }).orWhere({ sampler_of: id }))
+    .where({ withdrawn_at: null })
+    .update({ withdrawn_at: new Date(), withdrawn_why: why });
+  return true;
+}
+
 export interface NewEdition {
   readonly setId: string;
   readonly version: string;
@@ -100,11 +140,13 @@ export interface NewEdition {
   readonly studio: string;
   readonly bytes: Uint8Array;
   readonly specimenSha256: string;
+  /** For a sampler: the edition that it goes out beside. */
+  readonly samplerOf?: string;
 }
 
 /** Whether a set has an edition of this version. */
 export async function hasVersion(database: Database, setId: string, version: string): Promise<boolean> {
-  return (await database("editions").where({ set_id: setId, version }).first("id")) !== undefined;
+  return (await database("editions").where({ set_id: setId, version, kind: "full" }).first("id")) !== undefined;
 }
 
 /** Keeps an edition for good. @throws an error of which `isDuplicate` is true when the set already has this version */
@@ -120,6 +162,8 @@ export async function addEdition(database: Database, edition: NewEdition): Promi
     package: Buffer.from(edition.bytes),
     specimen_sha256: edition.specimenSha256,
     published_at: new Date(),
+    kind: edition.samplerOf === undefined ? "full" : "sampler",
+    sampler_of: edition.samplerOf ?? null,
   });
   return id;
 }

@@ -10,7 +10,7 @@ export interface SetDraft {
   readonly notes: string;
   readonly credits: string;
   /** In their order. */
-  readonly brushes: readonly { readonly id: string; readonly group: string }[];
+  readonly brushes: readonly { readonly id: string; readonly group: string; readonly sampler?: boolean }[];
 }
 
 export interface KeptSet extends SetDraft {
@@ -32,30 +32,39 @@ interface Row {
 const fields = ["id", "name", "licence", "notes", "credits", "revision", "changed_at"];
 
 async function withBrushes(database: Database, rows: readonly Row[]): Promise<KeptSet[]> {
-  const members: { set_id: string; brush_id: string; group_name: string }[] = await database("set_brushes")
+  const members: { set_id: string; brush_id: string; group_name: string; in_sampler: boolean }[] = await database(
+    "set_brushes",
+  )
     .whereIn(
       "set_id",
       rows.map((r) => r.id),
     )
     .orderBy("position")
-    .select("set_id", "brush_id", "group_name");
+    .select("set_id", "brush_id", "group_name", "in_sampler");
   return rows.map(({ changed_at, ...row }) => ({
     ...row,
     changedAt: changed_at,
-    brushes: members.filter((m) => m.set_id === row.id).map((m) => ({ id: m.brush_id, group: m.group_name })),
+    brushes: members
+      .filter((m) => m.set_id === row.id)
+      .map((m) => ({ id: m.brush_id, group: m.group_name, sampler: Boolean(m.in_sampler) })),
   }));
 }
 
 export async function listSets(database: Database, accountId: string): Promise<KeptSet[]> {
   return withBrushes(
     database,
-    await database("sets").where({ account_id: accountId }).orderBy("changed_at", "desc").select(fields),
+    await database("sets")
+      .where({ account_id: accountId, binned_at: null })
+      .orderBy("changed_at", "desc")
+      .select(fields),
   );
 }
 
 /** One set of this account; undefined when there is none or it is another's. */
 export async function findSet(database: Database, accountId: string, id: string): Promise<KeptSet | undefined> {
-  const row: Row | undefined = await database("sets").where({ account_id: accountId, id }).first(fields);
+  const row: Row | undefined = await database("sets")
+    .where({ account_id: accountId, id, binned_at: null })
+    .first(fields);
   return row && (await withBrushes(database, [row]))[0];
 }
 
@@ -103,11 +112,11 @@ export async function brushesOfSet(
   database: Database,
   accountId: string,
   set: KeptSet,
-): Promise<(KeptBrush & { group: string })[]> {
+): Promise<(KeptBrush & { group: string; sampler: boolean })[]> {
   const shelf = new Map((await listBrushes(database, accountId)).map((kept) => [kept.id, kept]));
-  return set.brushes.flatMap(({ id, group }) => {
+  return set.brushes.flatMap(({ id, group, sampler }) => {
     const kept = shelf.get(id);
-    return kept ? [{ ...kept, group }] : [];
+    return kept ? [{ ...kept, group, sampler: sampler ?? false }] : [];
   });
 }
 
@@ -129,6 +138,12 @@ async function putBrushes(
   );
   const rows = brushes
     .filter((b) => own.has(b.id))
-    .map((b, position) => ({ set_id: setId, brush_id: b.id, position, group_name: b.group }));
+    .map((b, position) => ({
+      set_id: setId,
+      brush_id: b.id,
+      position,
+      group_name: b.group,
+      in_sampler: b.sampler ?? false,
+    }));
   if (rows.length) await change("set_brushes").insert(rows);
 }

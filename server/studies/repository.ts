@@ -3,11 +3,11 @@ import { FormatError } from "@core/formats/fault";
 import type { Act } from "@core/study/act";
 import { MOST_ACTS } from "@core/study/act";
 import { noNotes, type StudyNotes, type StudySheetSize, studyNotesSchema } from "@core/study/model";
-import { findBrush } from "../brushes/repository";
+import { findBrush, hashOfText } from "../brushes/repository";
 import type { Database } from "../database/connect";
 import { newId } from "../identifier";
 import type { PictureReader } from "../images/pictures";
-import { keepImage, sha256Of } from "../images/repository";
+import { keepImage } from "../images/repository";
 import { MAX_STUDY_BYTES, MAX_STUDY_PICTURE_BYTES } from "../limits";
 import { brushesOfSet, findSet } from "../sets/repository";
 
@@ -83,7 +83,7 @@ function kept({ set_id, brush_id, notes, goes_out, picture_sha256, changed_at, .
 
 /** The hash by which acts name a brush. */
 export function hashOfBrush(brush: Brush): string {
-  return sha256Of(new TextEncoder().encode(brushText(brush)));
+  return hashOfText(brushText(brush));
 }
 
 export async function listStudies(database: Database, accountId: string): Promise<KeptStudy[]> {

@@ -10,17 +10,20 @@ import { StudyProvider, useStudy } from "~/easel/state/use-study";
 import { TipRing } from "~/easel/tip-ring";
 import { Button } from "~/ui/button";
 import { BARS, barBrush, colourBars } from "./colour-bars";
+import { TellMaker } from "./tell-maker";
 
 const sheet = { width: 1400, height: 900, paper: "#fdfdfd" } as const;
 
 interface Props {
-  readonly instruments: readonly Instrument[];
+  readonly editionId: string;
+  readonly studio: string;
+  readonly instruments: readonly (Instrument & { readonly file: string })[];
   /** The brush that is tried, by its hash. */
   readonly chosen: string;
 }
 
 /** A sheet on which whoever comes may try an edition's brushes. */
-export function Pad({ instruments, chosen }: Props) {
+export function Pad({ editionId, studio, instruments, chosen }: Props) {
   const [session] = useState(
     () =>
       new StudySession(plainState(sheet.paper, chosen), [...instruments, { hash: BARS, brush: barBrush() }], undefined),
@@ -50,6 +53,13 @@ export function Pad({ instruments, chosen }: Props) {
         </div>
         <div className="border-line border-t">
           <HandBar name="pad" />
+        </div>
+        <div className="border-line border-t">
+          <TellMaker
+            editionId={editionId}
+            studio={studio}
+            file={instruments.find(({ hash }) => hash === chosen)?.file ?? ""}
+          />
         </div>
       </section>
     </StudyProvider>
