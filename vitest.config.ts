@@ -29,7 +29,14 @@ export default defineConfig({
       },
       {
         extends: true,
-        test: { name: "browser", include: ["e2e/**/*.test.ts"], sequence: { groupOrder: 2 }, maxWorkers: 1 },
+        test: {
+          name: "browser",
+          include: ["e2e/**/*.test.ts"],
+          sequence: { groupOrder: 2 },
+          maxWorkers: 1,
+          // A busy machine is slow, and not wrong.
+          expect: { poll: { timeout: 10_000 } },
+        },
       },
     ],
   },

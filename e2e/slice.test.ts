@@ -155,6 +155,7 @@ test("one brush from its tip to another painter's hands", { timeout: 180_000 }, 
   const lines = taker.page.getByRole("img", { name: /^A stroke of/ });
   expect(await lines.count()).toBe(3);
   expect(await lines.first().getAttribute("alt")).toBe("A stroke of Quill for the fascia");
+  await expect.poll(() => taker.page.getByRole("button", { name: "Paint over colours" }).isEnabled()).toBe(true);
   const padBefore = await paperPixels(taker.page);
   await penStroke(taker.page, swell);
   const tried = await paperPixels(taker.page);

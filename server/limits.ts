@@ -32,7 +32,7 @@ const bodies: readonly { readonly path: RegExp; readonly limit: BodyLimit }[] = 
   { path: /^\/(tips|grains)$/, limit: upload(MAX_PICTURE_BYTES) },
   // A family of tips goes up as one.
   { path: /^\/desk\/(tip|grain)$/, limit: upload(MAX_PACKAGE_BYTES) },
-  { path: /^\/shelf$/, limit: upload(MAX_PACKAGE_BYTES) },
+  { path: /^\/(shelf|studies)$/, limit: upload(MAX_PACKAGE_BYTES) },
   { path: /^\/editions\/[\w-]+\/answers$/, limit: json },
   { path: /^\/(bench|sets)\/[\w-]+$|^\/studies\/[\w-]+\/notes$/, limit: json },
   { path: /^\/studies\/[\w-]+\/picture\.png$/, limit: upload(MAX_STUDY_PICTURE_BYTES) },

@@ -1,6 +1,7 @@
 import { findBrush } from "@server/brushes/repository";
 import { entriesOf, packSet } from "@server/editions/pack-set";
-import { fileName, packageResponse } from "~/formats/package-response";
+import { fileName } from "~/formats/file-name";
+import { packageResponse } from "~/formats/package-response";
 import { needAccount, notFound } from "~/http/answers";
 import type { Route } from "./+types/package-route";
 

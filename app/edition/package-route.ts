@@ -1,6 +1,7 @@
 import { findEdition, packageBytes } from "@server/editions/repository";
 import { data } from "react-router";
-import { fileName, packageResponse } from "~/formats/package-response";
+import { fileName } from "~/formats/file-name";
+import { packageResponse } from "~/formats/package-response";
 import { notFound } from "~/http/answers";
 import type { Route } from "./+types/package-route";
 

@@ -1,7 +1,8 @@
 import { entriesOf, packSet } from "@server/editions/pack-set";
 import { brushesOfSet, findSet } from "@server/sets/repository";
 import { data } from "react-router";
-import { fileName, packageResponse } from "~/formats/package-response";
+import { fileName } from "~/formats/file-name";
+import { packageResponse } from "~/formats/package-response";
 import { needAccount, notFound } from "~/http/answers";
 import type { Route } from "./+types/package-route";
 

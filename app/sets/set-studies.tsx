@@ -1,6 +1,8 @@
 import type { KeptStudy } from "@server/studies/repository";
+import { useState } from "react";
 import { Link, useFetcher } from "react-router";
 import { Button } from "~/ui/button";
+import { useLive } from "~/ui/use-live";
 import { counted } from "~/ui/words";
 
 /** What is painted with a set's brushes, and which of it goes out with the next edition. */
@@ -31,8 +33,9 @@ export function SetStudies({ setId, studies }: { setId: string; studies: readonl
 
 function StudyLine({ study }: { study: KeptStudy }) {
   const fetcher = useFetcher();
-  const sent = fetcher.formData?.get("goes");
-  const goes = sent ? sent === "true" : study.goesOut;
+  const live = useLive();
+  // What one has just asked for is seen at once; a router tells of it a moment later.
+  const [goes, setGoes] = useState(study.goesOut);
   return (
     <li className="flex items-center gap-2.5 py-1.5">
       <div className="grid h-10 w-15 shrink-0 place-items-center overflow-hidden border border-line bg-raised">
@@ -59,12 +62,11 @@ function StudyLine({ study }: { study: KeptStudy }) {
           aria-label={`${study.name} goes out with the next edition`}
           className="size-4 accent-act"
           checked={goes}
-          onChange={(event) =>
-            void fetcher.submit(
-              { goes: String(event.target.checked) },
-              { method: "post", action: `/studies/${study.id}/goes-out` },
-            )
-          }
+          disabled={!live}
+          onChange={({ target: { checked } }) => {
+            setGoes(checked);
+            void fetcher.submit({ goes: String(checked) }, { method: "post", action: `/studies/${study.id}/goes-out` });
+          }}
         />
         goes out
       </label>

@@ -124,6 +124,20 @@ export default function Studies({ loaderData: { studies, sets, chosen }, actionD
               </Button>
             </Form>
           )}
+          <Form
+            method="post"
+            encType="multipart/form-data"
+            className="mt-5 space-y-2 border-line border-t pt-4"
+            aria-label="Take a study in"
+          >
+            <label className="block font-medium">
+              Or take one in from a file
+              <input type="file" name="study" accept=".zip" required className="mt-1 block w-full text-[13px]" />
+            </label>
+            <Button type="submit" disabled={busy}>
+              Take it in
+            </Button>
+          </Form>
         </section>
       </main>
     </>

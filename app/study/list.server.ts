@@ -1,11 +1,11 @@
 import { firstFault } from "@core/brush";
 import { sheetSchema, studyNameSchema } from "@core/study/model";
 import { listSets } from "@server/sets/repository";
-import { createStudy, listStudies } from "@server/studies/repository";
-import { data, redirect } from "react-router";
+import { createStudy, listStudies, takeStudy } from "@server/studies/repository";
+import { type AppLoadContext, data, redirect } from "react-router";
 import { z } from "zod";
 import { needAccount } from "~/http/answers";
-import { readForm } from "~/http/read-request.server";
+import { faultOf, fileOf, readForm } from "~/http/read-request.server";
 import type { Route } from "./+types/list-route";
 
 export async function loader({ context, request }: Route.LoaderArgs) {
@@ -30,13 +30,26 @@ const askSchema = z.object({
   paper: sheetSchema.shape.paper,
 });
 
-/** Begins a study, or a vignette where one brush is named. */
+/** Begins a study, or a vignette where one brush is named, or takes one in from a file. */
 export async function action({ context, request }: Route.ActionArgs) {
   const account = needAccount(context, request);
-  const asked = askSchema.safeParse(Object.fromEntries(await readForm(request)));
+  const form = await readForm(request);
+  const file = fileOf(form, "study");
+  if (file) return take(context, account.id, file);
+  const asked = askSchema.safeParse(Object.fromEntries(form));
   if (!asked.success) return data({ fault: firstFault(asked.error) }, { status: 400 });
   const { set, brush, ...rest } = asked.data;
   const id = await createStudy(context.database, account.id, { ...rest, setId: set, brushId: brush });
   if (!id) return data({ fault: "There is no such set, or no such brush in it." }, { status: 404 });
   return redirect(`/studies/${id}`);
+}
+
+async function take(context: AppLoadContext, accountId: string, file: File) {
+  try {
+    const study = await context.pool.unpackStudy(new Uint8Array(await file.arrayBuffer()), accountId);
+    return redirect(`/studies/${await takeStudy(context.database, accountId, study)}`);
+  } catch (error) {
+    const { fault, status } = faultOf(error);
+    return data({ fault: `${file.name}: ${fault}` }, { status });
+  }
 }

@@ -10,6 +10,7 @@ import { Button } from "~/ui/button";
 import { TopBar } from "~/ui/top-bar";
 import { counted } from "~/ui/words";
 import { useNotes } from "./roll/use-notes";
+import { StudyMenu } from "./study-menu";
 
 /** The study's top line: its name, how far it has come, where it is kept, and the way back. */
 export function StudyBar({ study }: { study: KeptStudy }) {
@@ -64,6 +65,7 @@ export function StudyBar({ study }: { study: KeptStudy }) {
         >
           <Redo2 aria-hidden size={16} />
         </Button>
+        <StudyMenu id={study.id} />
       </div>
     </TopBar>
   );

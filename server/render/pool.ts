@@ -2,7 +2,7 @@ import { availableParallelism } from "node:os";
 import { fileURLToPath } from "node:url";
 import type { SetPackage } from "@core/formats/package";
 import { pngSize } from "@core/formats/png/chunks";
-import type { Stage } from "@core/formats/study";
+import type { Stage, StudyPackage } from "@core/formats/study";
 import { LRUCache } from "lru-cache";
 import type { Piscina } from "piscina";
 import {
@@ -88,6 +88,11 @@ export class RenderPool implements StripPainter {
   /** Reads a package and checks everything in it. @throws FormatError, AllowanceSpent, PoolBusy */
   unpack(bytes: Uint8Array, accountId: string): Promise<SetPackage> {
     return this.reading.during(accountId, PIXELS_IN_FLIGHT / 2, () => this.run("unpack", bytes, PACKAGE_TIMEOUT));
+  }
+
+  /** Reads a study's package and checks everything in it. @throws FormatError, AllowanceSpent, PoolBusy */
+  unpackStudy(bytes: Uint8Array, accountId: string): Promise<StudyPackage> {
+    return this.reading.during(accountId, PIXELS_IN_FLIGHT / 2, () => this.run("study", bytes, PACKAGE_TIMEOUT));
   }
 
   /** Ends all threads; the next work is done by new ones, with whatever their script is by then. */

@@ -17,3 +17,5 @@ export const unpack = (bytes: Uint8Array) => outcomeOf(() => unpackSet(bytes));
 
 export const stages = ({ bytes, most, longest }: StagesJob) =>
   outcomeOf(() => stagesOf(unpackStudy(bytes), most, longest));
+
+export const study = (bytes: Uint8Array) => outcomeOf(() => unpackStudy(bytes));

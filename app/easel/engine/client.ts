@@ -114,8 +114,13 @@ export class EaselEngine {
     return this.port.call("progressives", { longest }, { newest: true });
   }
 
-  /** The picture in small, as a PNG. @throws CallFailed, CallDropped */
-  picture(longest: number): Promise<Uint8Array<ArrayBuffer>> {
+  /** All layers as OpenRaster. @throws CallFailed, CallDropped */
+  layered(): Promise<Uint8Array<ArrayBuffer>> {
+    return this.port.call("layered", null);
+  }
+
+  /** The picture as a PNG. @param longest px; it is made smaller where a side would be longer @throws CallFailed, CallDropped */
+  picture(longest = Number.POSITIVE_INFINITY): Promise<Uint8Array<ArrayBuffer>> {
     return this.port.call("picture", { longest });
   }
 

@@ -1,5 +1,6 @@
 import type { Brush } from "@core/brush";
 import { hexToRgb } from "@core/colour/srgb";
+import { writeOra } from "@core/formats/ora/write";
 import type { Sample } from "@core/hand/sample";
 import { did, doneAgain, emptyHistory, type History, takenBack } from "@core/history/history";
 import { createKernels } from "@core/kernels/load";
@@ -289,7 +290,12 @@ export class Easel {
     );
   }
 
-  /** The whole picture in small, as a PNG. */
+  /** All layers as OpenRaster. @throws FormatError where there is nothing, or a blend mode has no name there */
+  layered(): Uint8Array {
+    return writeOra(this.sheet.surface, hexToRgb(this.size.paper));
+  }
+
+  /** The whole picture as a PNG, made smaller where a side would be longer. */
   async picture(longest: number): Promise<Uint8Array<ArrayBuffer>> {
     return writePng(this.view.small(longest));
   }

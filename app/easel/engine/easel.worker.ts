@@ -97,6 +97,11 @@ const say = servePort<EaselWork>(self, {
       if (found) job.transfer(...found.flatMap(({ alone, upTo }) => [alone, upTo]));
       return found ?? [];
     },
+    layered: (_, job) => {
+      const bytes = Uint8Array.from(present().layered());
+      job.transfer(bytes.buffer);
+      return bytes;
+    },
     picture: async ({ longest }, job) => {
       const bytes = await present().picture(longest);
       job.transfer(bytes.buffer);

@@ -61,7 +61,9 @@ export interface EaselWork {
     readonly outline: { readonly ask: Brush; readonly answer: string };
     /** The layers in small, no longer than this many px; those alone that changed since they were asked for last. */
     readonly progressives: { readonly ask: { readonly longest: number }; readonly answer: readonly Progressive[] };
-    /** The whole picture, no longer than this many px, as a PNG. */
+    /** All layers as OpenRaster. */
+    readonly layered: { readonly ask: null; readonly answer: Uint8Array<ArrayBuffer> };
+    /** The whole picture as a PNG, made smaller where a side would be longer than this many px. */
     readonly picture: { readonly ask: { readonly longest: number }; readonly answer: Uint8Array<ArrayBuffer> };
   };
   readonly tells: {

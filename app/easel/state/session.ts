@@ -5,6 +5,7 @@ import type { Act, Doing, StrokeHead } from "@core/study/act";
 import { closedBecause } from "@core/study/looks";
 import { lengthOf } from "@core/study/playback";
 import { standingActs, standingAfter, standingOf } from "@core/study/standing";
+import { CallDropped } from "~/port/open-port";
 import type { EaselEngine } from "../engine/client";
 import type { Instrument, SheetState } from "../engine/protocol";
 import type { ActKeeper } from "../keeping/act-keeper";
@@ -86,8 +87,13 @@ export class StudySession implements PictureTarget {
   async open(log: readonly Act[]): Promise<void> {
     const { engine, store } = this;
     store.run(see({ log, standing: standingOf(log), sheet: undefined, opening: { done: 0, of: log.length } }));
-    const sheet = await engine.current?.open(log);
-    if (sheet) this.begin(sheet);
+    try {
+      const sheet = await engine.current?.open(log);
+      if (sheet) this.begin(sheet);
+    } catch (error) {
+      // One has left while it was opened.
+      if (!(error instanceof CallDropped)) throw error;
+    }
   }
 
   /** Begins to paint on what the engine has. */

@@ -4,6 +4,7 @@ import { holdAt, type RollModel, tickAt } from "~/easel/roll/roll-model";
 import { plainState } from "~/easel/state/plain-state";
 import { StudySession } from "~/easel/state/session";
 import { see } from "~/easel/state/study-state";
+import { unlessDropped } from "~/port/open-port";
 
 /** A demonstration on its easel: watched, and taken up where one likes. */
 export interface Player {
@@ -38,7 +39,7 @@ export function usePlayer(address: string, paper: string, at: number): Player {
           setRoll(watched.roll);
           await session.lookAt(from.current);
         })
-        .catch((error: Error) => setFault(error.message));
+        .catch(unlessDropped(setFault));
       return letGo;
     },
     [session, address],

@@ -8,9 +8,8 @@ export const tables = ["answers"] as const;
  * painters answer. MariaDB commits each step by itself: one that was cut short is made again.
  */
 export async function up(database: Knex): Promise<void> {
-  const { schema } = database;
   const add = async (table: string, column: string, make: (t: Knex.AlterTableBuilder) => void) => {
-    if (!(await schema.hasColumn(table, column))) await schema.alterTable(table, make);
+    if (!(await database.schema.hasColumn(table, column))) await database.schema.alterTable(table, make);
   };
   await add("brushes", "taken_edition_id", (t) => t.string("taken_edition_id", 16).nullable().index());
   await add("brushes", "taken_file", (t) => t.string("taken_file", 120).nullable());
@@ -26,13 +25,13 @@ export async function up(database: Knex): Promise<void> {
   const [indices] = await database.raw("show index from editions");
   const names = new Set((indices as { Key_name: string }[]).map(({ Key_name }) => Key_name));
   if (!names.has("editions_version_kind"))
-    await schema.alterTable("editions", (t) =>
+    await database.schema.alterTable("editions", (t) =>
       t.unique(["set_id", "version", "kind"], { indexName: "editions_version_kind" }),
     );
   if (names.has("editions_set_id_version_unique"))
-    await schema.alterTable("editions", (t) => t.dropUnique(["set_id", "version"]));
-  if (!(await schema.hasTable("answers")))
-    await schema.createTable("answers", (t) => {
+    await database.schema.alterTable("editions", (t) => t.dropUnique(["set_id", "version"]));
+  if (!(await database.schema.hasTable("answers")))
+    await database.schema.createTable("answers", (t) => {
       t.string("id", 16).primary();
       t.string("edition_id", 16).notNullable().references("editions.id").onDelete("RESTRICT");
       t.string("account_id", 16).references("accounts.id").onDelete("SET NULL");

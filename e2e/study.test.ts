@@ -1,0 +1,146 @@
+import { readFileSync } from "node:fs";
+import { pictureOfSheet, sheetOfStudy, unpackStudy } from "@core/formats/study";
+import { createKernels } from "@core/kernels/load";
+import { standingActs } from "@core/study/standing";
+import { decode } from "fast-png";
+import type { Browser, Page } from "playwright-core";
+import { afterAll, beforeAll, expect, test } from "vitest";
+import { enterDemo, openBrowser, painter, penStroke } from "./browser";
+
+let browser: Browser;
+beforeAll(async () => {
+  browser = await openBrowser();
+});
+afterAll(() => browser.close());
+
+const told = (page: Page) => page.getByRole("banner").getByRole("status");
+
+async function opened(page: Page): Promise<void> {
+  await page.getByRole("img", { name: /paint here/ }).waitFor();
+  await page.getByText("the study is being opened").waitFor({ state: "detached" });
+}
+
+async function begin(page: Page, name: string): Promise<void> {
+  await page.getByRole("link", { name: "Studies" }).click();
+  await page.getByRole("heading", { name: "Begin a study" }).waitFor();
+  await page.getByRole("textbox", { name: "Name" }).fill(name);
+  await page.getByRole("combobox", { name: "Brushes of" }).selectOption({ label: "Shopfront lettering (9)" });
+  await page.getByLabel("Width, px").fill("700");
+  await page.getByLabel("Height, px").fill("450");
+  await page.getByRole("button", { name: "Begin" }).click();
+  await opened(page);
+}
+
+const wave = (y: number) =>
+  Array.from({ length: 22 }, (_, i) => ({
+    x: 60 + i * 11,
+    y: y + 18 * Math.sin(i / 3),
+    pressure: 0.25 + i / 40,
+    tiltX: 20,
+    tiltY: -14,
+    twist: i * 3,
+  }));
+
+async function download(page: Page, item: RegExp): Promise<Uint8Array> {
+  await page.getByRole("button", { name: "Take out…" }).click();
+  const coming = page.waitForEvent("download");
+  await page.getByRole("menuitem", { name: item }).click();
+  return new Uint8Array(readFileSync(await (await coming).path()));
+}
+
+test("a study taken out is the same picture in Node, and the same again where it is taken in", {
+  timeout: 120_000,
+}, async () => {
+  const { page, context, complaints } = await painter(browser);
+  await enterDemo(page);
+  await begin(page, "Out and in");
+  for (const [n, brush] of ["Acanthus", "Lettering quill, long", "Gold flake", "Drop shade"].entries()) {
+    await page.getByRole("button", { name: `Take ${brush}` }).click();
+    await penStroke(page, wave(60 + n * 50));
+  }
+  await page.getByText("smudge", { exact: true }).click();
+  await penStroke(page, wave(110));
+  await page.getByRole("button", { name: "new", exact: true }).click();
+  await page.getByText("paint", { exact: true }).first().click();
+  await page.getByRole("combobox", { name: "Lies on by" }).selectOption("multiply");
+  await penStroke(page, wave(150), "mouse");
+  await page.getByRole("button", { name: "Undo: a stroke" }).click();
+  await page.getByRole("button", { name: "Redo: a stroke" }).click();
+  await expect.poll(() => told(page).textContent(), { timeout: 20_000 }).toBe("kept");
+
+  const png = await download(page, /^The picture/);
+  const zip = await download(page, /^The study/);
+  const study = unpackStudy(zip);
+  expect(study.acts.map(({ kind }) => kind)).toEqual([
+    ...Array(5).fill("stroke"),
+    "layer",
+    "look",
+    "stroke",
+    "back",
+    "again",
+  ]);
+  const sheet = sheetOfStudy(createKernels(), study);
+  for (const { act } of standingActs(study.acts)) sheet.do(act);
+  const here = decode(pictureOfSheet(sheet, study.paper));
+  const there = decode(png);
+  expect([there.width, there.height]).toEqual([here.width, here.height]);
+  const rgb = ({ data, channels, width, height }: typeof here) =>
+    Buffer.from(
+      Uint8Array.from({ length: width * height * 3 }, (_, i) => data[Math.floor(i / 3) * channels + (i % 3)]),
+    );
+  expect(rgb(there).equals(rgb(here))).toBe(true);
+  expect((await download(page, /^Its layers/)).length).toBeGreaterThan(1000);
+
+  await page.getByRole("link", { name: "Studies" }).click();
+  await page
+    .getByLabel("Or take one in from a file")
+    .setInputFiles({ name: "study.zip", mimeType: "application/zip", buffer: Buffer.from(zip) });
+  await page.getByRole("button", { name: "Take it in" }).click();
+  await page.waitForURL("**/studies/*");
+  await opened(page);
+  expect(await page.getByRole("button", { name: /^Take (Acanthus|Gold flake)/ }).count()).toBe(2);
+  expect(rgb(decode(await download(page, /^The picture/))).equals(rgb(here))).toBe(true);
+  // One that is damaged is refused, and says where.
+  await page.getByRole("link", { name: "Studies" }).click();
+  await page
+    .getByLabel("Or take one in from a file")
+    .setInputFiles({ name: "bad.zip", mimeType: "application/zip", buffer: Buffer.from(zip.subarray(0, 900)) });
+  await page.getByRole("button", { name: "Take it in" }).click();
+  await page.getByText(/^bad\.zip: .*damaged or cut short/).waitFor();
+  expect(complaints).toEqual([]);
+  await context.close();
+});
+
+test("without a server strokes are kept in the browser; a killed page loses at most the stroke in hand", {
+  timeout: 120_000,
+}, async () => {
+  const { page, context } = await painter(browser);
+  await enterDemo(page);
+  await begin(page, "Killed");
+  await penStroke(page, wave(60));
+  await expect.poll(() => told(page).textContent(), { timeout: 20_000 }).toBe("kept");
+  await page.route("**/acts", (route) => route.abort("internetdisconnected"));
+  await penStroke(page, wave(120));
+  await penStroke(page, wave(180));
+  await expect.poll(() => told(page).textContent(), { timeout: 20_000 }).toMatch(/^2 acts kept in this browser alone/);
+  // A third is under way when the page is killed: nothing of it is told to the page.
+  await page.mouse.move(600, 300);
+  await page.mouse.down();
+  await page.mouse.move(700, 330, { steps: 5 });
+  const address = page.url();
+  const cdp = await context.newCDPSession(page);
+  const crashed = page.waitForEvent("crash");
+  // A page that is gone does not answer.
+  void cdp.send("Page.crash").catch(() => undefined);
+  await crashed;
+
+  const again = await context.newPage();
+  await again.goto(address);
+  await opened(again);
+  await again.getByText(/after 3 of 3 acts/).waitFor();
+  await expect.poll(() => told(again).textContent(), { timeout: 20_000 }).toBe("kept");
+  // And the server has them all: another browser sees the same.
+  const answer = await context.request.get(`${address}/acts`);
+  expect(((await answer.json()) as { acts: unknown[] }).acts).toHaveLength(3);
+  await context.close();
+});

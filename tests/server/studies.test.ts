@@ -1,0 +1,288 @@
+import { parseBrush } from "@core/brush";
+import { packStudy, unpackStudy } from "@core/formats/study";
+import type { Act } from "@core/study/act";
+import { createAccount } from "@server/accounts/repository";
+import { addAnswer, answersToSet, markRead } from "@server/answers/repository";
+import { bringBack, listBin, putIntoBin } from "@server/bin/repository";
+import { addBrushes, findBrush, listBrushes, saveBrush } from "@server/brushes/repository";
+import { connect } from "@server/database/connect";
+import { migrate } from "@server/database/migrate";
+import { demonstrationPackage, demonstrationsOf } from "@server/editions/demonstrations";
+import { publish } from "@server/editions/publish";
+import { newerEditions, renew } from "@server/editions/renew";
+import {
+  editionsOfSet,
+  findEdition,
+  listEditions,
+  packageBytes,
+  samplerOf,
+  withdraw,
+} from "@server/editions/repository";
+import { takePackage } from "@server/editions/take";
+import { ANSWERS_AN_HOUR } from "@server/limits";
+import { RenderPool } from "@server/render/pool";
+import { createSet, findSet, saveSet } from "@server/sets/repository";
+import {
+  actsOf,
+  appendActs,
+  brushesOfStudy,
+  createStudy,
+  findStudy,
+  partsFrom,
+  saveNotes,
+  setGoesOut,
+} from "@server/studies/repository";
+import { afterAll, beforeAll, describe, expect, test } from "vitest";
+import { lineSamples } from "../helpers";
+import { strokeOf } from "../study/any-acts";
+
+const database = connect(process.env.BROSSE_TEST_DATABASE_URL ?? "");
+const pool = new RenderPool(new URL("../../build/node/render-worker.js", import.meta.url));
+let count = 0;
+
+beforeAll(() => migrate(database));
+afterAll(async () => {
+  await pool.close();
+  await database.destroy();
+});
+
+async function open() {
+  const account = await createAccount(database, {
+    email: `study-${Date.now()}-${++count}@example.com`,
+    studio: "Quayside Signworks",
+    password: "a long enough password",
+  });
+  if (!account) throw new Error("the account is there already");
+  return account;
+}
+
+const brush = (name: string, size = 20) => parseBrush({ level: 1, name, tip: { size } });
+
+/** A maker with a set of two brushes and a study of it. */
+async function workshop() {
+  const account = await open();
+  const ids = await addBrushes(database, account.id, [brush("Fitch"), brush("Quill", 12)]);
+  const setId = await createSet(database, account.id, {
+    name: "Awnings",
+    licence: "CC-BY-4.0",
+    notes: "",
+    credits: "",
+    brushes: [
+      { id: ids[0], group: "", sampler: true },
+      { id: ids[1], group: "" },
+    ],
+  });
+  const id = await createStudy(database, account.id, {
+    name: "Stripe",
+    setId,
+    width: 200,
+    height: 120,
+    paper: "#fdfdfd",
+  });
+  const study = id && (await findStudy(database, account.id, id));
+  if (!study) throw new Error("the study is not there");
+  const { tray } = await brushesOfStudy(database, account.id, study);
+  const stroke = (at: number): Act => strokeOf(lineSamples(10, 20 + at / 100, 150, 80, 12), { at, brush: tray[0] });
+  const publishNow = async (version: string) => {
+    const set = await findSet(database, account.id, setId);
+    if (!set) throw new Error("the set is not there");
+    const publication = await publish(database, pool, account, set, version);
+    if ("fault" in publication) throw new Error(publication.fault);
+    return publication.id;
+  };
+  return { account, ids, setId, study, tray, stroke, publishNow };
+}
+
+describe("a study's acts", () => {
+  test("are kept in numbered parts, acknowledged, and given back from any number on", async () => {
+    const { account, study, stroke } = await workshop();
+    const acts = [0, 100, 200, 300, 400].map(stroke);
+    expect(await appendActs(database, account.id, study.id, 0, acts.slice(0, 2))).toEqual({ kind: "kept", next: 2 });
+    expect(await appendActs(database, account.id, study.id, 2, acts.slice(2))).toEqual({ kind: "kept", next: 5 });
+    expect(await actsOf(database, study.id)).toEqual(acts);
+    for (let from = 0; from <= 5; from++)
+      expect((await partsFrom(database, study.id, from)).flatMap((part) => JSON.parse(part))).toEqual(acts.slice(from));
+  });
+
+  test("with a gap, or a number that is taken, change nothing and say which is wanted", async () => {
+    const { account, study, stroke } = await workshop();
+    await appendActs(database, account.id, study.id, 0, [stroke(0)]);
+    for (const from of [0, 2, 7])
+      expect(await appendActs(database, account.id, study.id, from, [stroke(9)])).toEqual({
+        kind: "elsewhere",
+        next: 1,
+      });
+    expect(await actsOf(database, study.id)).toEqual([stroke(0)]);
+  });
+
+  test("of two who send the same number at once one is kept", async () => {
+    const { account, study, stroke } = await workshop();
+    const answers = await Promise.all(
+      [1, 2, 3].map((at) => appendActs(database, account.id, study.id, 0, [stroke(at)])),
+    );
+    expect(answers.map((answer) => answer?.kind).sort()).toEqual(["elsewhere", "elsewhere", "kept"]);
+    expect(await actsOf(database, study.id)).toHaveLength(1);
+  });
+
+  test("with a brush that is none of the study's are refused, with which", async () => {
+    const { account, study, stroke } = await workshop();
+    const strange = { ...stroke(5), brush: "a".repeat(64) } as Act;
+    expect(await appendActs(database, account.id, study.id, 0, [stroke(0), strange])).toEqual({
+      kind: "refused",
+      fault: "act 1: its brush is not one of the study’s",
+    });
+  });
+
+  test("of another's study are not there", async () => {
+    const { study, stroke } = await workshop();
+    const stranger = await open();
+    expect(await findStudy(database, stranger.id, study.id)).toBeUndefined();
+    expect(await appendActs(database, stranger.id, study.id, 0, [stroke(0)])).toBeUndefined();
+    expect(await setGoesOut(database, stranger.id, study.id, true)).toBe(false);
+    expect(await saveNotes(database, stranger.id, study.id, 1, { name: "x", notes: study.notes })).toBeUndefined();
+  });
+
+  test("name brushes that are kept as they were when their set has changed", async () => {
+    const { account, ids, study, tray, stroke } = await workshop();
+    await appendActs(database, account.id, study.id, 0, [stroke(0)]);
+    await saveBrush(database, account.id, ids[0], 1, brush("Fitch", 44));
+    const now = await brushesOfStudy(database, account.id, study);
+    expect(now.tray).not.toContain(tray[0]);
+    expect(now.known.find(({ hash }) => hash === tray[0])?.brush.tip.size).toBe(20);
+  });
+});
+
+test("notes are saved by revision: a stale save changes nothing", async () => {
+  const { account, study } = await workshop();
+  const notes = { chapters: [{ from: 0, name: "One" }], captions: [] };
+  expect(await saveNotes(database, account.id, study.id, 1, { name: "Two", notes })).toEqual({
+    saved: true,
+    revision: 2,
+  });
+  const stale = await saveNotes(database, account.id, study.id, 1, { name: "Three", notes: study.notes });
+  expect(stale).toMatchObject({ saved: false, newest: { name: "Two", notes } });
+});
+
+test("an edition goes out with what demonstrates it and a sampler beside it; withdrawn, it stays with those who have it", async () => {
+  const { account, study, stroke, setId, publishNow, tray } = await workshop();
+  await appendActs(database, account.id, study.id, 0, [stroke(0), stroke(500), { kind: "back", at: 900 }]);
+  await setGoesOut(database, account.id, study.id, true);
+  const id = await publishNow("1.0.0");
+  const [shown] = await demonstrationsOf(database, id);
+  expect(shown).toMatchObject({ name: "Stripe", acts: 1, brushFile: null, width: 200 });
+  expect(shown.stages.map((stage) => stage.count)).toEqual([1]);
+  const went = unpackStudy((await demonstrationPackage(database, id, 0))?.bytes ?? new Uint8Array());
+  expect(went.acts).toEqual(await actsOf(database, study.id));
+  expect([...went.brushes.keys()]).toEqual([tray[0]]);
+  // Painting on does not change what went out.
+  const before = packStudy(went);
+  await appendActs(database, account.id, study.id, 3, [stroke(2000)]);
+  expect(packStudy(unpackStudy((await demonstrationPackage(database, id, 0))?.bytes ?? new Uint8Array()))).toEqual(
+    before,
+  );
+
+  const sampler = await samplerOf(database, id);
+  expect(sampler).toMatchObject({ name: "Awnings, sampler", version: "1.0.0", kind: "sampler", samplerOf: id });
+
+  const taker = await open();
+  const bytes = await packageBytes(database, id);
+  await takePackage({ database, pool }, taker.id, bytes ?? new Uint8Array(), id);
+  expect(await withdraw(database, taker.id, id, "not mine")).toBe(false);
+  expect(await withdraw(database, account.id, id, "a tip was not ours")).toBe(true);
+  expect(await findEdition(database, id)).toMatchObject({ withdrawnWhy: "a tip was not ours" });
+  expect((await findEdition(database, sampler?.id ?? ""))?.withdrawnAt).not.toBeNull();
+  expect((await listEditions(database)).map((edition) => edition.setId)).not.toContain(setId);
+  expect(await listBrushes(database, taker.id)).toHaveLength(2);
+  expect(await editionsOfSet(database, setId)).toHaveLength(2);
+});
+
+test("renewing replaces what was left untouched, keeps what was changed, brings what is new, and doubles nothing", async () => {
+  const { account, ids, setId, publishNow } = await workshop();
+  const first = await publishNow("1.0.0");
+  const taker = await open();
+  const context = { database, pool };
+  await takePackage(context, taker.id, (await packageBytes(database, first)) ?? new Uint8Array(), first);
+  expect(await newerEditions(database, taker.id)).toEqual([]);
+  const shelf = await listBrushes(database, taker.id);
+  const quill = shelf.find((kept) => kept.brush.name === "Quill");
+  await saveBrush(database, taker.id, quill?.id ?? "", 1, brush("Quill", 99));
+
+  await saveBrush(database, account.id, ids[0], 1, brush("Fitch", 33));
+  await saveBrush(database, account.id, ids[1], 1, brush("Quill", 14));
+  const [third] = await addBrushes(database, account.id, [brush("Mop", 60)]);
+  const found = await findSet(database, account.id, setId);
+  if (!found) throw new Error("the set is not there");
+  const { name, licence, notes, credits, revision } = found;
+  const save = (from: number, brushes: typeof found.brushes) =>
+    saveSet(database, account.id, setId, from, { name, licence, notes, credits, brushes });
+  await save(revision, [...found.brushes, { id: third, group: "" }]);
+  const second = await publishNow("1.1.0");
+
+  expect(await newerEditions(database, taker.id)).toMatchObject([{ edition: { id: second }, has: "1.0.0" }]);
+  expect(await renew(context, taker.id, second)).toEqual({
+    replaced: ["Fitch"],
+    kept: ["Quill"],
+    added: ["Mop"],
+    gone: [],
+  });
+  const now = await listBrushes(database, taker.id);
+  expect(now.map((kept) => [kept.brush.name, kept.brush.tip.size, kept.revision, kept.taken?.changed])).toEqual(
+    expect.arrayContaining([
+      ["Fitch", 33, 2, false],
+      ["Quill", 99, 2, true],
+      ["Mop", 60, 1, false],
+    ]),
+  );
+  expect(now).toHaveLength(3);
+  // Once more changes nothing, and there is no news any more.
+  expect(await renew(context, taker.id, second)).toEqual({ replaced: [], kept: [], added: [], gone: [] });
+  expect(await newerEditions(database, taker.id)).toEqual([]);
+  // What a painter has thrown away does not come back.
+  await putIntoBin(database, taker.id, "brushes", now[0].id);
+  expect(await renew(context, taker.id, second)).toMatchObject({ added: [] });
+  // A brush that left the set stays with the painter.
+  await save(revision + 1, found.brushes.slice(0, 1));
+  const last = await publishNow("2.0.0");
+  expect([...((await renew(context, taker.id, last))?.gone ?? [])].sort()).toEqual(["Mop", "Quill"]);
+});
+
+test("what lies in the bin is nowhere else, and comes back as it was, to its sets, too", async () => {
+  const { account, ids, setId } = await workshop();
+  const stranger = await open();
+  expect(await putIntoBin(database, stranger.id, "brushes", ids[0])).toBe(false);
+  expect(await putIntoBin(database, account.id, "brushes", ids[0])).toBe(true);
+  expect(await putIntoBin(database, account.id, "brushes", ids[0])).toBe(false);
+  expect(await findBrush(database, account.id, ids[0])).toBeUndefined();
+  expect((await listBin(database, account.id)).map(({ what, name }) => [what, name])).toEqual([["brushes", "Fitch"]]);
+  expect(await bringBack(database, account.id, "brushes", ids[0])).toBe(true);
+  expect((await findSet(database, account.id, setId))?.brushes.map(({ id }) => id)).toEqual(ids);
+  expect(await putIntoBin(database, account.id, "sets", setId)).toBe(true);
+  expect(await findSet(database, account.id, setId)).toBeUndefined();
+});
+
+test("answers reach the maker alone, with their stroke, and one address cannot flood", async () => {
+  const { account, setId, publishNow, stroke } = await workshop();
+  const edition = await publishNow("1.0.0");
+  const painter = await open();
+  const drawn = stroke(0);
+  if (drawn.kind !== "stroke") throw new Error("a stroke is wanted");
+  const { colour, use, seed, trace } = drawn;
+  const answer = {
+    kind: "not with my pen" as const,
+    says: "it skips",
+    brushFile: "brushes/fitch.json",
+    stroke: { size: 20, colour, use, seed, trace },
+  };
+  const from = { accountId: painter.id, address: `10.0.0.1 ${Math.random()}` };
+  expect(await addAnswer(database, edition, answer, from)).toBe(true);
+  const [read] = await answersToSet(database, account.id, setId);
+  expect(read).toMatchObject({ ...answer, from: "Quayside Signworks", version: "1.0.0", read: false });
+  expect(await answersToSet(database, painter.id, setId)).toEqual([]);
+  await markRead(database, painter.id, setId);
+  expect((await answersToSet(database, account.id, setId))[0].read).toBe(false);
+  await markRead(database, account.id, setId);
+  expect((await answersToSet(database, account.id, setId))[0].read).toBe(true);
+  for (let n = 1; n < ANSWERS_AN_HOUR; n++) await addAnswer(database, edition, { ...answer, stroke: null }, from);
+  expect(await addAnswer(database, edition, answer, from)).toBe(false);
+  expect(await addAnswer(database, edition, answer, { ...from, address: `10.0.1.1 ${Math.random()}` })).toBe(true);
+});
