@@ -31,7 +31,7 @@ function wall(on: StudyPainter): void {
         [WIDTH / 2, y + 14],
         [WIDTH - from, y - 6],
       ],
-      { values: { size: 190 }, speed: 2.2, weight: () => 0.85, strays: 5 },
+      { values: { size: 190 }, speed: 1.3, weight: () => 0.85, strays: 5 },
     );
   });
 }
@@ -48,7 +48,7 @@ function snap(on: StudyPainter): void {
         [left - 24, y],
         [right + 24, y],
       ],
-      { speed: 2.4, weight: () => 0.5 },
+      { speed: 1.6, weight: () => 0.5 },
     );
   for (const x of [left, right])
     on.stroke(
@@ -79,7 +79,7 @@ function fascia(on: StudyPainter): void {
         [(left + right) / 2, y + (chance(9, i, 2) - 0.5) * 5],
         [right + shift - 6, y + 1],
       ],
-      { values: { size: 34, angle: 88, flow: 0.96 }, speed: 1.8, weight: even, strays: 1.5 },
+      { values: { size: 34, angle: 88, flow: 0.96 }, speed: 1.1, weight: even, strays: 1.5 },
     );
   });
   on.caption("Thin and long over it: a darker course here and there.");
@@ -91,7 +91,7 @@ function fascia(on: StudyPainter): void {
         [left + 30 + chance(3, i, 1) * 200, y + (chance(3, i, 4) - 0.5) * 30],
         [left + 500 + chance(3, i, 2) * 600, y + (chance(3, i, 4) - 0.5) * 30],
       ],
-      { values: { size: 3, flow: 0.28 }, speed: 1.6, weight: swelling },
+      { values: { size: 3, flow: 0.28 }, speed: 1.1, weight: swelling },
     );
   });
 }
@@ -206,7 +206,7 @@ function below(on: StudyPainter): void {
         [WIDTH / 2, y + (chance(5, i, 2) - 0.5) * 6],
         [board.right - 30 + (chance(5, i, 3) - 0.5) * 18, y],
       ],
-      { values: { size: 28, angle: 88 }, speed: 1.8 },
+      { values: { size: 28, angle: 88 }, speed: 1.1 },
     );
   });
   lines(650, HEIGHT, 16).forEach((y, i) => {
@@ -218,7 +218,7 @@ function below(on: StudyPainter): void {
         [WIDTH / 2 + chance(6, i, 4) * 90, y + (chance(6, i, 2) - 0.5) * 9],
         [board.right - 60 - chance(6, i, 3) * 420, y + 4],
       ],
-      { values: { size: 4, flow: 0.5 }, speed: 1.5, weight: swelling },
+      { values: { size: 4, flow: 0.5 }, speed: 1.1, weight: swelling },
     );
   });
 }

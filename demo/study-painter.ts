@@ -21,8 +21,8 @@ interface StrokeManner extends Manner {
   readonly second?: string;
 }
 
-/** How long a painter looks between two strokes, ms. */
-const LOOKS = 420;
+/** How long a painter looks, dips and moves the hand between two strokes, ms. */
+const LOOKS = 1000;
 
 /** Paints a study act by act, as someone at the easel does. */
 export class StudyPainter {

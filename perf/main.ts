@@ -9,6 +9,7 @@ import { measurePictures } from "./pictures";
 import { type Figures, linesOf } from "./say";
 import { measureStamping, ratiosOf } from "./stamping";
 import { measureStart } from "./start";
+import { measureStudy } from "./study";
 import { measureUndo } from "./undo";
 import { measureWet } from "./wet";
 
@@ -27,6 +28,7 @@ const parts: { readonly [part in keyof Figures]: () => Figures[part] | Promise<F
   growth: measureGrowth,
   desk: measureDesk,
   undo: measureUndo,
+  study: () => measureStudy(address),
   start: () => (databaseUrl ? measureStart(databaseUrl) : undefined),
   bench: () => (address ? measureBench(address) : undefined),
 };

@@ -32,6 +32,11 @@ export interface Change {
   readonly patches: ReadonlyMap<number, LayerPatch>;
 }
 
+/** Packs what a change keeps: it takes some ms, and a tenth of the memory. */
+export function packChange({ patches }: Change): void {
+  for (const patch of patches.values()) patch.pack();
+}
+
 /** The bytes that a change keeps. */
 export function bytesOfChange({ patches }: Change): number {
   let bytes = 0;

@@ -1,3 +1,4 @@
+import { deflateSync, inflateSync } from "fflate";
 import type { Kernels } from "../kernels/load";
 import { PLANE } from "../kernels/memory/tile-size";
 import type { Tiles } from "../kernels/memory/tiles";
@@ -14,6 +15,7 @@ type Held = Map<number, Uint8Array | null>;
 export class LayerPatch {
   /** Of all that is kept. */
   bytes = 0;
+  private packed = false;
   private readonly held: { readonly [sheet in LayerSheet]: Held } = {
     tiles: new Map(),
     heights: new Map(),
@@ -33,9 +35,18 @@ export class LayerPatch {
     }
   }
 
+  /** Packs what is kept, for as long as it is not wanted: paint is mostly alike from px to px. */
+  pack(): void {
+    if (this.packed) return;
+    this.packed = true;
+    this.bytes = this.through((bytes) => deflateSync(bytes, { level: 1 }));
+  }
+
   /** Gives the layer what is kept, and keeps what it had: the way back. What changes is marked to be shown. */
   swap(surface: Surface, layer: Layer): void {
     const { kernels } = surface;
+    if (this.packed) this.through((bytes, size) => inflateSync(bytes, { out: new Uint8Array(size) }));
+    this.packed = false;
     this.bytes = 0;
     for (const sheet of Object.keys(this.held) as LayerSheet[]) {
       const held = this.held[sheet];
@@ -48,6 +59,22 @@ export class LayerPatch {
       surface.markChanged([...held.keys()], ALL_BANDS, sheet === "heights");
     }
     if (layer.mask?.present().length === 0) layer.dropMask();
+  }
+
+  /** Puts all that is kept through a change, and counts its bytes afterwards. */
+  private through(change: (bytes: Uint8Array, size: number) => Uint8Array): number {
+    let total = 0;
+    for (const sheet of Object.keys(this.held) as LayerSheet[]) {
+      const held = this.held[sheet];
+      const size = (sheet === "tiles" ? 4 : 1) * PLANE;
+      for (const [index, bytes] of held) {
+        if (!bytes) continue;
+        const next = change(bytes, size);
+        held.set(index, next);
+        total += next.length;
+      }
+    }
+    return total;
   }
 }
 

@@ -10,7 +10,7 @@ import { firstLooks } from "@core/study/looks";
 import type { StudySheetSize } from "@core/study/model";
 import { endOf, Playback } from "@core/study/playback";
 import { Progressives } from "@core/study/progressives";
-import { bytesOfChange, type Change, StudySheet } from "@core/study/sheet";
+import { bytesOfChange, type Change, packChange, StudySheet } from "@core/study/sheet";
 import { nothingDone, type Standing, standingAfter, standingOf } from "@core/study/standing";
 import { Timeline } from "@core/study/timeline";
 import { TraceWriter } from "@core/study/trace";
@@ -20,7 +20,9 @@ import type { Progressive, SheetState, StudyPlace } from "./protocol";
 import { writePng } from "./write-canvas";
 
 /** So much can be taken back by putting tiles back; what is older is taken back by painting the rest anew. */
-const LIMITS = { steps: 500, bytes: 160 << 20 };
+const LIMITS = { steps: 600, bytes: 40 << 20 };
+/** So many of the acts of a study that is opened can be taken back that way. */
+const RECORDED = 100;
 /** How long acts are replayed before what was asked meanwhile is heard, ms. */
 const TURN = 12;
 
@@ -44,6 +46,8 @@ export class Easel {
   private log: Act[] = [];
   private standing: Standing = nothingDone;
   private history: History<Change> = emptyHistory(LIMITS);
+  /** The way back from the last act, which is not packed yet. */
+  private loose: Change | undefined;
   private stroke: UnderWay | undefined;
   private road: Road | undefined;
   /** What was loaded to be watched. */
@@ -94,6 +98,7 @@ export class Easel {
     const { done, undone } = standingOf(log);
     let turned = performance.now();
     for (const [i, n] of done.entries()) {
+      this.sheet.records = i >= done.length - RECORDED;
       this.keep(this.sheet.do(log[n] as Doing), n);
       if (performance.now() - turned < TURN) continue;
       this.view.show();
@@ -311,7 +316,22 @@ export class Easel {
   private keep(change: Change | undefined, n: number): void {
     if (!change) return;
     const label = actName(this.log[n] as Doing);
+    this.tidy();
     this.history = did(this.history, { label, step: change, bytes: bytesOfChange(change) });
+    this.loose = change;
+  }
+
+  /** Packs the way back from the last act; not while the hand waits. */
+  tidy(): void {
+    const { loose } = this;
+    this.loose = undefined;
+    const last = this.history.done.at(-1);
+    if (!loose || last?.step !== loose) return;
+    packChange(loose);
+    this.history = {
+      ...this.history,
+      done: [...this.history.done.slice(0, -1), { ...last, bytes: bytesOfChange(loose) }],
+    };
   }
 
   /** Does what stands anew, from the beginning: what is to be taken back is older than what leads back. */

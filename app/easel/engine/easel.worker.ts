@@ -11,6 +11,9 @@ import type { EaselWork, Watched } from "./protocol";
 
 let easel: Easel | undefined;
 let equipped: Promise<unknown> = Promise.resolve();
+/** What is put off until the hand rests, and how long that is, ms. */
+const resting: { tidied?: ReturnType<typeof setTimeout> } = {};
+const REST = 120;
 /** What is being played, if anything is. */
 let playing: object | undefined;
 /** How often what is played is shown anew, how long one may take for it, and the most that is caught up, ms. */
@@ -62,7 +65,11 @@ function stopPlaying(): void {
 
 /** Says what has joined the log. */
 function sayActed(entry: ReturnType<Easel["penUp"]>): void {
-  if (entry && easel) say("acted", { ...entry, state: easel.state });
+  if (!entry || !easel) return;
+  say("acted", { ...entry, state: easel.state });
+  const { tidied } = resting;
+  clearTimeout(tidied);
+  resting.tidied = setTimeout(() => easel?.tidy(), REST);
 }
 
 const say = servePort<EaselWork>(self, {
