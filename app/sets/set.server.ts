@@ -42,5 +42,6 @@ export async function action({ params, context, request }: Route.ActionArgs) {
   const publication = await publish(context.database, context.pool, account, set, asked.data.version);
   if ("fault" in publication)
     return data({ kind: "unpublished" as const, revision: result.revision, fault: publication.fault }, { status: 400 });
+  context.log.info({ edition: publication.id, account: account.id }, "edition published");
   return redirect(`/editions/${publication.id}`);
 }

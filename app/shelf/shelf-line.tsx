@@ -1,6 +1,7 @@
 import { behaviour } from "@core/measure/behaviour";
 import { type Source, sources } from "@core/response/sources";
 import type { KeptBrush } from "@server/brushes/repository";
+import { Download } from "lucide-react";
 import { Link } from "react-router";
 import { BinButton } from "~/ui/bin-button";
 
@@ -45,6 +46,15 @@ export function ShelfLine({
           share={Math.min(1, passes / 20)}
         />
       </dl>
+      <a
+        href={`/bench/${id}/package.zip`}
+        download
+        aria-label={`Export ${brush.name}`}
+        title={`Export ${brush.name} as a package`}
+        className="relative z-10 grid size-6 place-items-center rounded text-soft hover:text-ink pointer-coarse:size-10"
+      >
+        <Download aria-hidden size={15} />
+      </a>
       <BinButton what="brushes" id={id} name={brush.name} />
     </li>
   );

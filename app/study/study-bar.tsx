@@ -9,6 +9,7 @@ import { useSession, useStudy } from "~/easel/state/use-study";
 import { Button } from "~/ui/button";
 import { TopBar } from "~/ui/top-bar";
 import { counted } from "~/ui/words";
+import { StudyKeysDialog } from "./keys/study-keys-dialog";
 import { useNotes } from "./roll/use-notes";
 import { StudyMenu } from "./study-menu";
 
@@ -66,6 +67,7 @@ export function StudyBar({ study }: { study: KeptStudy }) {
           <Redo2 aria-hidden size={16} />
         </Button>
         <StudyMenu id={study.id} />
+        <StudyKeysDialog />
       </div>
     </TopBar>
   );

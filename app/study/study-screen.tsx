@@ -1,5 +1,5 @@
 import type { KeptStudy } from "@server/studies/repository";
-import { useEffect, useState } from "react";
+import { type ReactNode, useEffect, useState } from "react";
 import type { Instrument } from "~/easel/engine/protocol";
 import { ActKeeper } from "~/easel/keeping/act-keeper";
 import { keepPicture } from "~/easel/keeping/keep-picture";
@@ -60,7 +60,9 @@ export function StudyScreen({ study, known, tray }: Props) {
   return (
     <StudyProvider value={session}>
       <div className="flex h-dvh flex-col max-lg:h-auto max-lg:min-h-dvh">
-        <StudyBar study={study} />
+        <UnlessWhole>
+          <StudyBar study={study} />
+        </UnlessWhole>
         <main className="flex min-h-0 flex-1 flex-col gap-2.5 px-4 py-2.5">
           {fault && (
             <p role="alert" className="rounded-md border border-danger px-3 py-1.5 text-danger">
@@ -69,11 +71,18 @@ export function StudyScreen({ study, known, tray }: Props) {
           )}
           <Tray studyId={study.id} tray={tray} />
           <Table study={study} />
-          <Roll studyId={study.id} />
+          <UnlessWhole>
+            <Roll studyId={study.id} />
+          </UnlessWhole>
         </main>
       </div>
     </StudyProvider>
   );
+}
+
+/** What gives way where the picture takes the window; the brush in hand stays in sight. */
+function UnlessWhole({ children }: { children: ReactNode }) {
+  return useStudy((state) => state.whole) ? null : children;
 }
 
 function Table({ study }: { study: KeptStudy }) {

@@ -79,13 +79,16 @@ export function RollStrip({ roll, at, onGo, height = 76, holds = true }: Props) 
       {roll.chapters.length > 0 && (
         <div className="relative h-6 overflow-hidden">
           {roll.chapters.map(({ from, to, name }, i) => (
-            <span
+            <button
               key={from}
-              className="absolute truncate border-line border-l pl-2 font-semibold font-serif text-[13.5px]"
+              type="button"
+              title={name}
+              className="absolute top-0 truncate border-line border-l pl-2 text-left font-semibold font-serif text-[13.5px] hover:text-act"
               style={{ left: across(from), width: Math.max(24, across(to) - across(from)) }}
+              onClick={() => onGo(from)}
             >
               <span className="font-normal text-soft">{i + 1}</span> {name}
-            </span>
+            </button>
           ))}
         </div>
       )}

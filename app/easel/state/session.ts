@@ -64,6 +64,11 @@ export class StudySession implements PictureTarget {
     return brush;
   }
 
+  /** Whether there is a brush in hand: a tray may be empty. */
+  private get holds(): boolean {
+    return this.known.has(this.store.get().brush);
+  }
+
   /** The brush in hand, as it is set. */
   inHand(state = this.store.get()): Brush {
     return setBrush(this.brush(state.brush), state.values[state.brush]);
@@ -106,7 +111,7 @@ export class StudySession implements PictureTarget {
 
   penDown(): void {
     const state = this.store.get();
-    if (!isOpen(state)) return;
+    if (!isOpen(state) || !this.holds) return;
     this.engine.current?.penDown({
       kind: "stroke",
       at: this.clock.read(),
@@ -147,7 +152,7 @@ export class StudySession implements PictureTarget {
   }
 
   rests(): boolean {
-    return this.inHand().trail.perSecond > 0;
+    return this.holds && this.inHand().trail.perSecond > 0;
   }
 
   pick(place: Place): void {
@@ -158,6 +163,7 @@ export class StudySession implements PictureTarget {
   }
 
   size(times: number, begins: boolean): void {
+    if (!this.holds) return;
     if (begins) this.sizeBegun = this.inHand().tip.size;
     this.store.run(setValue("size", Number((this.sizeBegun * times).toPrecision(3))));
   }

@@ -17,17 +17,21 @@ export interface StudyKey {
   /** As it is shown. */
   readonly keys: string;
   readonly does: string;
+  /** Single keys can be switched off; those with Ctrl cannot. */
+  readonly single: boolean;
   readonly is: (event: KeyPress) => boolean;
   readonly press: (hands: StudyHands, key: string) => void;
 }
 
-const ctrl = (letter: string, shift = false): StudyKey["is"] => {
-  return ({ key, ctrlKey, metaKey, shiftKey }) =>
-    (ctrlKey || metaKey) && shiftKey === shift && key.toLowerCase() === letter;
-};
-const single = (...keys: readonly string[]): StudyKey["is"] => {
-  return ({ key, ctrlKey, metaKey, altKey }) => !(ctrlKey || metaKey || altKey) && keys.includes(key.toLowerCase());
-};
+const ctrl = (letter: string, shift = false): Pick<StudyKey, "is" | "single"> => ({
+  single: false,
+  is: ({ key, ctrlKey, metaKey, shiftKey }) =>
+    (ctrlKey || metaKey) && shiftKey === shift && key.toLowerCase() === letter,
+});
+const single = (...keys: readonly string[]): Pick<StudyKey, "is" | "single"> => ({
+  single: true,
+  is: ({ key, ctrlKey, metaKey, altKey }) => !(ctrlKey || metaKey || altKey) && keys.includes(key.toLowerCase()),
+});
 
 const STEP = 1.1;
 const PAN = 80;
@@ -50,13 +54,13 @@ const arrows: Readonly<Record<string, readonly [number, number]>> = {
 
 /** Every key of the study's screen, in the order of the list. */
 export const studyKeys: readonly StudyKey[] = [
-  { keys: "Ctrl Z", does: "Take the last act back", is: ctrl("z"), press: ({ session }) => session.back() },
-  { keys: "Ctrl Y", does: "Do it again", is: ctrl("y"), press: ({ session }) => session.again() },
-  { keys: "Ctrl Shift Z", does: "Do it again", is: ctrl("z", true), press: ({ session }) => session.again() },
+  { keys: "Ctrl Z", does: "Take the last act back", ...ctrl("z"), press: ({ session }) => session.back() },
+  { keys: "Ctrl Y", does: "Do it again", ...ctrl("y"), press: ({ session }) => session.again() },
+  { keys: "Ctrl Shift Z", does: "Do it again", ...ctrl("z", true), press: ({ session }) => session.again() },
   {
     keys: "1 … 9",
     does: "Take that brush of the tray",
-    is: single(..."123456789"),
+    ...single(..."123456789"),
     press: ({ session, tray }, key) => {
       const hash = tray[Number(key) - 1];
       if (hash) session.store.run(takeBrush(hash));
@@ -65,54 +69,55 @@ export const studyKeys: readonly StudyKey[] = [
   {
     keys: "N",
     does: "Take the brush before",
-    is: single("n"),
+    ...single("n"),
     press: ({ session }) => session.store.run(takeBrushBefore),
   },
-  { keys: "P", does: "The brush paints", is: single("p"), press: ({ session }) => session.store.run(setUse("paint")) },
+  { keys: "P", does: "The brush paints", ...single("p"), press: ({ session }) => session.store.run(setUse("paint")) },
   {
     keys: "M",
     does: "The brush smudges",
-    is: single("m"),
+    ...single("m"),
     press: ({ session }) => session.store.run(setUse("smudge")),
   },
   {
     keys: "R",
     does: "The brush rubs out",
-    is: single("r"),
+    ...single("r"),
     press: ({ session }) => session.store.run(setUse("erase")),
   },
-  { keys: ",", does: "Smaller by a tenth", is: single(","), press: ({ session }) => session.sizeBy(1 / STEP) },
-  { keys: ".", does: "Larger by a tenth", is: single("."), press: ({ session }) => session.sizeBy(STEP) },
+  { keys: ",", does: "Smaller by a tenth", ...single(","), press: ({ session }) => session.sizeBy(1 / STEP) },
+  { keys: ".", does: "Larger by a tenth", ...single("."), press: ({ session }) => session.sizeBy(STEP) },
   {
     keys: "C",
     does: "Change the two colours over",
-    is: single("c"),
+    ...single("c"),
     press: ({ session }) => session.store.run(swapColours),
   },
-  { keys: "+", does: "Nearer", is: single("+", "="), press: zoomBy(1.25) },
-  { keys: "−", does: "Farther", is: single("-"), press: zoomBy(0.8) },
+  { keys: "+", does: "Nearer", ...single("+", "="), press: zoomBy(1.25) },
+  { keys: "−", does: "Farther", ...single("-"), press: zoomBy(0.8) },
   {
     keys: "0",
     does: "All of the picture",
-    is: single("0"),
+    ...single("0"),
     press: ({ session, sheet }) => session.frame.set(fitted(session.frame.get(), sheet)),
   },
   {
     keys: "Arrows",
     does: "Move the picture",
+    single: false,
     is: ({ key }) => Object.hasOwn(arrows, key.toLowerCase()),
     press: ({ session }, key) => session.frame.set(panned(session.frame.get(), ...arrows[key])),
   },
   {
     keys: "V",
     does: "Look at the picture in a mirror",
-    is: single("v"),
+    ...single("v"),
     press: ({ session }) => session.frame.set({ ...session.frame.get(), mirrored: !session.frame.get().mirrored }),
   },
   {
     keys: "W",
     does: "The picture takes the whole window, or gives it back",
-    is: single("w"),
+    ...single("w"),
     press: ({ session }) => session.store.run((state) => see({ whole: !state.whole })(state)),
   },
 ];

@@ -1,6 +1,7 @@
 import { useEffect } from "react";
 import { typing } from "~/easel/gestures";
 import type { StudySession } from "~/easel/state/session";
+import { singlesAreKeys } from "./singles";
 import { studyKeys } from "./study-keys";
 
 /** Hears the study's keys, wherever nothing is being written. */
@@ -14,7 +15,8 @@ export function useStudyKeys(
       if (event.defaultPrevented || typing(event) || document.querySelector("[role=dialog]")) return;
       const row = studyKeys.find(({ is }) => is(event));
       // Arrows belong to whatever has the focus.
-      if (!row || (row.keys === "Arrows" && event.target !== document.body)) return;
+      if (!row || (row.single && !singlesAreKeys()) || (row.keys === "Arrows" && event.target !== document.body))
+        return;
       event.preventDefault();
       row.press({ session, tray, sheet }, event.key.toLowerCase());
     };
