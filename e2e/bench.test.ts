@@ -155,7 +155,7 @@ test("a revision has a note and is returned to; another brush lends its tip, or 
   // A brush of the test's own: others compare the workshop's.
   const { context, page, complaints } = await painter(browser);
   await enterDemo(page);
-  await page.getByRole("button", { name: "New brush" }).click();
+  await page.getByRole("button", { name: "New brush", exact: true }).click();
   await proofed(page);
   const size = page.getByRole("textbox", { name: "Size", exact: true });
   const own = await size.inputValue();

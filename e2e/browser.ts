@@ -42,7 +42,7 @@ export async function enterDemo(page: Page): Promise<void> {
   await page.goto("/");
   await page.getByRole("button", { name: "Enter the demo workshop" }).click();
   await page.waitForURL("**/shelf");
-  await page.getByRole("button", { name: "New brush" }).waitFor();
+  await page.getByRole("button", { name: "New brush", exact: true }).waitFor();
 }
 
 /** Waits until the worker has drawn at least this many turns of proofs. */

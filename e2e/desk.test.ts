@@ -35,7 +35,7 @@ test("a picture becomes a grain that tiles, is seen under strokes, and is given 
 }, async () => {
   const { context, page, complaints } = await painter(browser);
   await enterDemo(page);
-  await page.getByRole("button", { name: "New brush" }).click();
+  await page.getByRole("button", { name: "New brush", exact: true }).click();
   await proofed(page);
   await page.getByRole("textbox", { name: "The brush’s name" }).fill("Sand try");
   await page.getByRole("button", { name: "Save", exact: true }).click();
@@ -130,7 +130,7 @@ test("the part is dragged, straightened and sharpened, has its true size in prin
   const { context, page, complaints } = await painter(browser);
   await enterDemo(page);
   // A set of one's own, so that the demo's brushes stay as they are for other tests.
-  await page.getByRole("button", { name: "New brush" }).click();
+  await page.getByRole("button", { name: "New brush", exact: true }).click();
   await proofed(page);
   await page.getByRole("textbox", { name: "The brush’s name" }).fill("Grained try");
   await page.getByRole("button", { name: "Give it a grain" }).click();

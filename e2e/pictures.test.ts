@@ -25,7 +25,7 @@ test("a picture becomes a tip, more of them a family; it is saved, shown on the 
 }, async () => {
   const { context, page, complaints } = await painter(browser);
   await enterDemo(page);
-  await page.getByRole("button", { name: "New brush" }).click();
+  await page.getByRole("button", { name: "New brush", exact: true }).click();
   await page.getByRole("textbox", { name: "The brush’s name" }).fill("Leaf stamp");
   await proofed(page);
   const chooser = page.getByLabel("A picture for the tip");

@@ -184,7 +184,7 @@ function trapPng(): Uint8Array {
 test("a stale save is a conflict that offers both versions, and keeping both loses nothing", async () => {
   const { context, page } = await painter(browser);
   await enterDemo(page);
-  await page.getByRole("button", { name: "New brush" }).click();
+  await page.getByRole("button", { name: "New brush", exact: true }).click();
   await page.waitForURL("**/bench/*");
   const id = page.url().split("/").pop() ?? "";
   const second = await context.newPage();

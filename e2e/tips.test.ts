@@ -47,7 +47,7 @@ test("a photograph becomes a tip: background, findings and mends, pivot, map, a 
 }, async () => {
   const { context, page, complaints } = await painter(browser);
   await enterDemo(page);
-  await page.getByRole("button", { name: "New brush" }).click();
+  await page.getByRole("button", { name: "New brush", exact: true }).click();
   await proofed(page);
   await page.getByRole("textbox", { name: "The brush’s name" }).fill("Leaf try");
   await page.getByRole("button", { name: "Save", exact: true }).click();

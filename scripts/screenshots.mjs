@@ -32,7 +32,7 @@ await run(async () => {
   await page.goto("/");
   await shoot("front");
   await page.getByRole("button", { name: "Enter the demo workshop" }).click();
-  await page.getByRole("button", { name: "New brush" }).waitFor();
+  await page.getByRole("button", { name: "New brush", exact: true }).waitFor();
   await shoot("shelf");
   await page.getByRole("link", { name: "Lettering quill, long" }).click();
   await shoot("bench");
