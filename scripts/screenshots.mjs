@@ -22,8 +22,8 @@ await run(async () => {
     await page.waitForTimeout(2500);
     await page.screenshot({ path: join(folder, `${name}.png`) });
   };
-  const draw = async (points) => {
-    const box = await page.locator("[role=img] > canvas").boundingBox();
+  const draw = async (points, on = page.locator("[role=img] > canvas")) => {
+    const box = await on.boundingBox();
     await page.mouse.move(box.x + points[0][0], box.y + points[0][1]);
     await page.mouse.down();
     for (const [x, y] of points) await page.mouse.move(box.x + x, box.y + y, { steps: 6 });
@@ -97,19 +97,37 @@ await run(async () => {
   await page.getByRole("link", { name: "Shopfront lettering" }).click();
   await page.getByRole("combobox", { name: "Licence" }).waitFor();
   await shoot("set");
-  await page.getByRole("link", { name: "Outlet" }).click();
+  await page.getByRole("link", { name: "Studies" }).click();
+  await page.getByRole("link", { name: "Bread, first light" }).click();
+  await page.getByText("the study is being opened").waitFor({ state: "detached" });
+  await page.getByRole("button", { name: "Take Enamel one-stroke" }).click();
+  await page.getByRole("button", { name: "Paint on Gold" }).click();
+  await shoot("study");
+  await page.goto("/outlet");
   await page.getByRole("link", { name: "Shopfront lettering" }).last().click();
   await page.getByRole("link", { name: /^Package/ }).waitFor();
+  const place = page.getByRole("slider", { name: "Place on the roll" });
+  await place.waitFor();
+  for (let i = 0; i < 3; i++) await place.press("PageDown");
+  await shoot("player");
   await page.getByRole("button", { name: /^Lettering quill/ }).click();
-  await draw([
-    [60, 200],
-    [120, 120],
-    [180, 260],
-    [240, 120],
-    [300, 250],
-    [380, 140],
-    [440, 200],
-  ]);
+  const pad = page.getByRole("region", { name: /^Try/ });
+  await pad.scrollIntoViewIfNeeded();
+  await pad
+    .getByRole("radio", { name: "gold" })
+    .or(pad.getByRole("button", { name: "gold" }))
+    .click();
+  await draw(
+    [
+      [60, 200],
+      [120, 120],
+      [180, 230],
+      [240, 120],
+      [300, 230],
+      [380, 140],
+    ],
+    pad.locator("canvas").first(),
+  );
   await shoot("edition");
   await browser.close();
 });

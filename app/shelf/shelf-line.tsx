@@ -20,7 +20,11 @@ export function ShelfLine({
       className={`relative flex items-center gap-x-5 px-4.5 py-1.5 focus-within:bg-act-wash hover:bg-act-wash ${fresh ? "bg-act-wash" : ""}`}
     >
       <div className="w-58 shrink-0">
-        <Link to={`/bench/${id}`} className="font-medium font-serif text-lg leading-tight after:absolute after:inset-0">
+        <Link
+          id={`name-${id}`}
+          to={`/bench/${id}`}
+          className="font-medium font-serif text-lg leading-tight after:absolute after:inset-0"
+        >
           {brush.name}
         </Link>
         <p className="text-[13px] text-soft">
@@ -49,8 +53,9 @@ export function ShelfLine({
       <a
         href={`/bench/${id}/package.zip`}
         download
-        aria-label={`Export ${brush.name}`}
-        title={`Export ${brush.name} as a package`}
+        aria-label="Export as a package"
+        aria-describedby={`name-${id}`}
+        title="Export as a package"
         className="relative z-10 grid size-6 place-items-center rounded text-soft hover:text-ink pointer-coarse:size-10"
       >
         <Download aria-hidden size={15} />
