@@ -120,7 +120,7 @@ describe.each(["light", "dark"] as const)("axe finds nothing on the %s table", (
     await page.getByRole("heading", { name: "Begin a study" }).waitFor();
     all.studies = await findings(page);
     await page.getByRole("link", { name: "A scroll" }).first().click();
-    await page.getByText("the study is being opened").waitFor({ state: "detached" });
+    await expect.poll(() => page.getByRole("button", { name: "New chapter…" }).isEnabled()).toBe(true);
     all.study = await findings(page);
     await page.getByRole("slider", { name: "Place on the roll" }).press("ArrowLeft");
     await page.getByRole("button", { name: "Back to now" }).waitFor();

@@ -18,11 +18,11 @@ export function TopBar({ children }: { children?: ReactNode }) {
   const root = useRouteLoaderData<typeof loader>("root");
   const signedIn = Boolean(root?.studio);
   return (
-    <header className="flex min-h-11 flex-wrap items-center gap-x-6 gap-y-1 border-line border-b px-4.5 py-1">
+    <header className="flex min-h-11 flex-wrap items-center gap-x-5 gap-y-1 border-line border-b px-4.5 py-1">
       <Link to="/" className="font-semibold font-serif text-xl">
         Brosse
       </Link>
-      <nav aria-label="Main" className="flex gap-4">
+      <nav aria-label="Main" className="flex flex-wrap gap-x-4">
         {places
           .filter(({ to }) => signedIn || to === "/outlet")
           .map(({ to, label }) => (
@@ -35,7 +35,9 @@ export function TopBar({ children }: { children?: ReactNode }) {
             </NavLink>
           ))}
       </nav>
-      <div className="flex min-w-0 flex-1 flex-wrap items-center gap-x-5 gap-y-1 lg:flex-nowrap">{children}</div>
+      <div className="flex min-w-0 flex-1 flex-wrap items-center gap-x-5 gap-y-1 max-lg:order-last max-lg:basis-full lg:flex-nowrap">
+        {children}
+      </div>
       <button
         type="button"
         aria-label="Light or dark table"

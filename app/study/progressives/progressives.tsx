@@ -154,19 +154,19 @@ function LayerSettings({ layer, order, part }: SettingsProps) {
           onPick={(next) => session.store.run(chooseLayer(id, next))}
         />
       </div>
-      <label className="flex items-center gap-1.5">
+      <label className="flex h-6 items-center gap-1.5">
         <input
           type="checkbox"
-          className="size-4 accent-act"
+          className="size-[18px] accent-act"
           checked={keepsAlpha}
           onChange={(event) => look({ keepsAlpha: event.target.checked })}
         />
         paint stays inside
       </label>
-      <label className="flex items-center gap-1.5">
+      <label className="flex h-6 items-center gap-1.5">
         <input
           type="checkbox"
-          className="size-4 accent-act"
+          className="size-[18px] accent-act"
           checked={locked}
           onChange={(event) => look({ locked: event.target.checked })}
         />

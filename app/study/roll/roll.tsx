@@ -32,7 +32,7 @@ export function Roll({ studyId }: { studyId: string }) {
         </p>
       ) : (
         <>
-          <RollStrip roll={roll} at={at} height={58} onGo={(count) => void session.lookAt(count)} />
+          <RollStrip roll={roll} at={at} height={58} onGo={(count) => ready && void session.lookAt(count)} />
           <div className="mt-1 flex min-h-8 flex-wrap items-center gap-2 border-line border-t pt-1.5">
             <span className="font-mono text-[13px] text-soft">
               {clockWords(roll.ends[at - 1] ?? 0)} of {clockWords(roll.ends.at(-1) ?? 0)} · after {at} of{" "}

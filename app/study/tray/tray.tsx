@@ -95,7 +95,7 @@ function InHand({ studyId }: { studyId: string }) {
         value={use}
         onPick={(picked) => session.store.run(setUse(picked))}
       />
-      <div className="w-46 space-y-0.5">
+      <div className="w-46">
         {sliders.map(({ quality, label, unit }) => {
           const { low, high } = qualityRow(quality);
           const value = values?.[quality] ?? session.value(quality) ?? low;
@@ -106,7 +106,7 @@ function InHand({ studyId }: { studyId: string }) {
               <span className="w-7 text-soft">{label}</span>
               <input
                 type="range"
-                className="h-[22px] min-w-0 flex-1 accent-act"
+                className="h-6 min-w-0 flex-1 accent-act"
                 min={scale ? 0 : low}
                 max={scale ? 1000 : high}
                 step={scale ? 1 : 0.01}
