@@ -12,7 +12,7 @@ export function Tool({
       aria-label={label}
       title={label}
       {...rest}
-      className={`inline-flex h-6 items-center justify-center gap-1 rounded px-1.5 text-soft hover:text-ink disabled:opacity-45 aria-pressed:bg-act aria-pressed:text-act-ink pointer-coarse:h-10 pointer-coarse:px-2.5 ${className}`}
+      className={`inline-flex h-[24px] items-center justify-center gap-1 rounded px-1.5 text-soft hover:text-ink disabled:opacity-45 aria-pressed:bg-act aria-pressed:text-act-ink pointer-coarse:h-10 pointer-coarse:px-2.5 ${className}`}
     />
   );
 }

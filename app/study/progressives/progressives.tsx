@@ -154,7 +154,7 @@ function LayerSettings({ layer, order, part }: SettingsProps) {
           onPick={(next) => session.store.run(chooseLayer(id, next))}
         />
       </div>
-      <label className="flex h-6 items-center gap-1.5">
+      <label className="flex h-[24px] items-center gap-1.5">
         <input
           type="checkbox"
           className="size-[18px] accent-act"
@@ -163,7 +163,7 @@ function LayerSettings({ layer, order, part }: SettingsProps) {
         />
         paint stays inside
       </label>
-      <label className="flex h-6 items-center gap-1.5">
+      <label className="flex h-[24px] items-center gap-1.5">
         <input
           type="checkbox"
           className="size-[18px] accent-act"

@@ -106,7 +106,7 @@ function InHand({ studyId }: { studyId: string }) {
               <span className="w-7 text-soft">{label}</span>
               <input
                 type="range"
-                className="h-6 min-w-0 flex-1 accent-act"
+                className="h-[24px] min-w-0 flex-1 accent-act"
                 min={scale ? 0 : low}
                 max={scale ? 1000 : high}
                 step={scale ? 1 : 0.01}
