@@ -108,6 +108,7 @@ await run(async () => {
   await page.getByRole("link", { name: /^Package/ }).waitFor();
   const place = page.getByRole("slider", { name: "Place on the roll" });
   await place.waitFor();
+  await page.getByText("Now:").waitFor();
   for (let i = 0; i < 3; i++) await place.press("PageDown");
   await shoot("player");
   await page.getByRole("button", { name: /^Lettering quill/ }).click();

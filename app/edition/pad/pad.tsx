@@ -41,7 +41,7 @@ export function Pad({ editionId, studio, instruments, chosen }: Props) {
   );
   return (
     <StudyProvider value={session}>
-      <section aria-labelledby="pad" className="sheet border border-line shadow-sm lg:sticky lg:top-3">
+      <section aria-labelledby="pad" className="sheet border border-line shadow-sm lg:sticky lg:top-3 lg:self-start">
         <div className="flex items-center gap-2 border-line border-b px-3 py-1.5">
           <h2 id="pad" className="min-w-0 flex-1 truncate text-soft">
             Try <span className="font-semibold font-serif text-ink text-lg">{session.brush(chosen).name}</span>

@@ -96,7 +96,7 @@ function Beside({ player, shown }: { player: Player; shown: ShownDemonstration }
   const paints = useStudy((state) => state.sheet !== undefined && state.place === undefined);
   const hash = useStudy((state) => state.brush);
   const { store } = useSession();
-  const count = place?.count ?? 0;
+  const count = place?.count ?? shown.acts;
   const hold = roll && holdAt(roll, count);
   const caption = roll && captionAt(roll, count);
   return (
@@ -161,7 +161,7 @@ function Along({ player, shown }: { player: Player; shown: ShownDemonstration })
   return (
     <div className="border-line border-t px-3 pt-1 pb-2">
       {roll ? (
-        <RollStrip roll={roll} at={place?.count ?? 0} height={44} holds={false} onGo={player.goTo} />
+        <RollStrip roll={roll} at={place?.count ?? roll.count} height={44} holds={false} onGo={player.goTo} />
       ) : (
         <div className="h-[68px]" />
       )}

@@ -145,7 +145,7 @@ function LayerSettings({ layer, order, part }: SettingsProps) {
         </Tool>
       </div>
       <div className="flex items-center gap-1.5">
-        strokes go to its
+        strokes on
         <Segments
           label="What of the sheet strokes change"
           name="study-part"
