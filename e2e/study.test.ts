@@ -144,3 +144,43 @@ test("without a server strokes are kept in the browser; a killed page loses at m
   expect(((await answer.json()) as { acts: unknown[] }).acts).toHaveLength(3);
   await context.close();
 });
+
+test("two fingers move and enlarge the picture, and leave no stroke behind", async () => {
+  const { page, context } = await painter(browser);
+  await enterDemo(page);
+  await begin(page, "Fingers");
+  const bar = page.getByRole("button", { name: "1:1" }).locator("..");
+  const percent = async () => Number.parseInt((await bar.textContent()) ?? "", 10);
+  const before = await percent();
+  await page.evaluate(() => {
+    const canvas = document.querySelector("[role=img] > canvas");
+    if (!canvas) throw new Error("there is no picture");
+    const box = canvas.getBoundingClientRect();
+    const send = (name: string, pointerId: number, x: number) =>
+      canvas.dispatchEvent(
+        new PointerEvent(name, {
+          pointerId,
+          pointerType: "touch",
+          bubbles: true,
+          cancelable: true,
+          button: name === "pointermove" ? -1 : 0,
+          buttons: name === "pointerup" ? 0 : 1,
+          clientX: box.left + x,
+          clientY: box.top + 150,
+        }),
+      );
+    send("pointerdown", 1, 200);
+    send("pointermove", 1, 205);
+    send("pointerdown", 2, 300);
+    for (let i = 1; i <= 10; i++) {
+      send("pointermove", 1, 205 - i * 5);
+      send("pointermove", 2, 300 + i * 5);
+    }
+    send("pointerup", 1, 155);
+    send("pointerup", 2, 350);
+  });
+  await expect.poll(percent).toBeGreaterThan(before * 1.7);
+  await page.getByText("The roll grows as you paint").waitFor();
+  expect(await page.getByRole("button", { name: "Undo" }).isDisabled()).toBe(true);
+  await context.close();
+});
