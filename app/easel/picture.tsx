@@ -32,7 +32,7 @@ interface Props {
 
 /** A picture in its window: painted on with pen, mouse and finger, looked at from near and far. */
 export function EaselPicture(props: Props) {
-  const { label, frame, children } = props;
+  const { label, frame, target, children } = props;
   const place = useRef<HTMLDivElement>(null);
   const newest = useRef(props);
   newest.current = props;
@@ -47,7 +47,12 @@ export function EaselPicture(props: Props) {
 
   return (
     <div className="relative size-full min-h-0 overflow-hidden">
-      <div ref={place} role="img" aria-label={label} className="absolute inset-0 touch-none overflow-hidden" />
+      <div
+        ref={place}
+        role="img"
+        aria-label={label}
+        className={`absolute inset-0 overflow-hidden ${target ? "touch-none" : ""}`}
+      />
       {children}
       {fault && (
         <p
@@ -70,7 +75,8 @@ function standPicture(
 ): () => void {
   const ratio = () => window.devicePixelRatio || 1;
   const canvas = document.createElement("canvas");
-  canvas.className = "absolute top-0 left-0 size-full touch-none";
+  // Whether fingers scroll the page is for the window about it to say.
+  canvas.className = "absolute top-0 left-0 size-full";
   canvas.tabIndex = -1;
   canvas.setAttribute("aria-hidden", "true");
   place.prepend(canvas);
