@@ -175,6 +175,10 @@ test("from a set to a demonstration in other painters' hands, and back", { timeo
   await penStroke(other, wave(60));
   const undo = other.getByRole("button", { name: "Undo: a stroke" }).first();
   await undo.click();
+  // What was there when one took the brush is its maker's: it cannot be taken back.
+  await expect
+    .poll(() => other.getByRole("region", { name: "Demonstration" }).getByRole("button", { name: "Undo" }).isDisabled())
+    .toBe(true);
   await other.getByRole("button", { name: "Watch again" }).click();
   await expect.poll(() => play.isEnabled()).toBe(true);
   await other.getByRole("button", { name: "Show the vignette of Gold flake" }).click();

@@ -21,6 +21,8 @@ import { writePng } from "./write-canvas";
 
 /** So much can be taken back by putting tiles back; what is older is taken back by painting the rest anew. */
 const LIMITS = { steps: 600, bytes: 40 << 20 };
+/** A way back of more bytes than this is packed at once. */
+const LARGE = 4 << 20;
 /** So many of the acts of a study that is opened can be taken back that way. */
 const RECORDED = 100;
 /** How long acts are replayed before what was asked meanwhile is heard, ms. */
@@ -46,6 +48,8 @@ export class Easel {
   private log: Act[] = [];
   private standing: Standing = nothingDone;
   private history: History<Change> = emptyHistory(LIMITS);
+  /** So many acts that stand are another's: what was taken up stays as its maker left it. */
+  private taken = 0;
   /** The way back from the last act, which is not packed yet. */
   private loose: Change | undefined;
   private stroke: UnderWay | undefined;
@@ -81,7 +85,7 @@ export class Easel {
     const name = (n: number | undefined) => (n === undefined ? undefined : actName(this.log[n] as Doing));
     return {
       looks: this.sheet.looks,
-      back: name(done.at(-1)),
+      back: done.length > this.taken ? name(done.at(-1)) : undefined,
       again: name(undone.at(-1)),
       next: this.log.length,
     };
@@ -175,6 +179,7 @@ export class Easel {
     const { acts, timeline } = this.way();
     this.log = acts.slice(0, timeline.at);
     this.standing = standingOf(this.log);
+    this.taken = this.log.length;
     this.history = emptyHistory(LIMITS);
     return this.state;
   }
@@ -243,13 +248,14 @@ export class Easel {
 
   /** Takes the last act that stands back. */
   back(at: number): { readonly n: number; readonly act: Act } | undefined {
-    if (this.stroke || this.standing.done.length === 0) return undefined;
+    if (this.stroke || this.standing.done.length <= this.taken) return undefined;
     this.sheet.records = true;
     const entry = this.enter({ kind: "back", at });
     const found = takenBack(this.history);
     if (found) {
       this.history = found[0];
       this.sheet.exchange(found[1].step, "before");
+      packChange(found[1].step);
     } else this.repeat();
     this.view.show();
     return entry;
@@ -265,6 +271,7 @@ export class Easel {
     if (found) {
       this.history = found[0];
       this.sheet.exchange(found[1].step, "after");
+      packChange(found[1].step);
     } else this.keep(this.sheet.do(this.log[next] as Doing), next);
     this.view.show();
     return entry;
@@ -317,6 +324,8 @@ export class Easel {
     if (!change) return;
     const label = actName(this.log[n] as Doing);
     this.tidy();
+    // What is large would push out whatever came before it.
+    if (bytesOfChange(change) > LARGE) packChange(change);
     this.history = did(this.history, { label, step: change, bytes: bytesOfChange(change) });
     this.loose = change;
   }

@@ -23,9 +23,10 @@ export function TellMaker({ editionId, file, studio }: Props) {
   const [withStroke, setWithStroke] = useState(true);
   const [answer, setAnswer] = useState<{ readonly told: true } | { readonly fault: string }>();
   const [busy, setBusy] = useState(false);
-  const stroke = useStudy(({ log, standing }) => {
-    const n = standing.done.findLast((one) => log[one].kind === "stroke");
-    return n === undefined ? undefined : (log[n] as Stroke);
+  // Of the brush that is spoken of: the bars of colour below are nobody’s stroke.
+  const stroke = useStudy(({ log, standing, brush }) => {
+    const acts = standing.done.map((n) => log[n]);
+    return acts.findLast((act): act is Stroke => act.kind === "stroke" && act.brush === brush);
   });
 
   const send = async (event: FormEvent) => {

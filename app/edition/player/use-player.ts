@@ -1,3 +1,4 @@
+import { nothingDone } from "@core/study/standing";
 import { useCallback, useEffect, useRef, useState } from "react";
 import type { EaselEngine } from "~/easel/engine/client";
 import { holdAt, type RollModel, tickAt } from "~/easel/roll/roll-model";
@@ -65,6 +66,7 @@ export function usePlayer(address: string, paper: string, at: number): Player {
         use: hold?.use ?? "paint",
         first: colour ?? tickAt(roll, count)?.colour ?? "#1f2a30",
         log: [],
+        standing: nothingDone,
       }),
     );
     from.current = count;
