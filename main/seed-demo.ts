@@ -10,15 +10,9 @@ import { keptGrains } from "@server/grains/repository";
 import { keepPicture, pictureFiles } from "@server/images/pictures";
 import type { RenderPool } from "@server/render/pool";
 import { createSet, findSet } from "@server/sets/repository";
-import {
-  appendActs,
-  brushesOfStudy,
-  createStudy,
-  findStudy,
-  keepStudyPicture,
-  saveNotes,
-  setGoesOut,
-} from "@server/studies/repository";
+import { appendActs } from "@server/studies/acts";
+import { brushesOfStudy } from "@server/studies/brushes";
+import { createStudy, findStudy, keepStudyPicture, saveNotes, setGoesOut } from "@server/studies/repository";
 import { keptTips } from "@server/tips/repository";
 
 /** Fills an empty database with the demo workshop; leaves any other as it is. */

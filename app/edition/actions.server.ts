@@ -1,7 +1,7 @@
 import { demonstrationsOf } from "@server/editions/demonstrations";
 import { editionPackage, findEdition, packageBytes, samplerOf } from "@server/editions/repository";
 import { takePackage } from "@server/editions/take";
-import { hashOfBrush } from "@server/studies/repository";
+import { hashOfBrush } from "@server/studies/brushes";
 import { redirect } from "react-router";
 import { needAccount, notFound } from "~/http/answers";
 import type { Route } from "./+types/route";

@@ -1,7 +1,8 @@
 import { firstFault } from "@core/brush";
 import { actSchema } from "@core/study/act";
 import { MAX_ACTS_BYTES } from "@server/limits";
-import { appendActs, findStudy, partsFrom } from "@server/studies/repository";
+import { appendActs, partsFrom } from "@server/studies/acts";
+import { findStudy } from "@server/studies/repository";
 import { data } from "react-router";
 import { z } from "zod";
 import { notFound } from "~/http/answers";

@@ -1,7 +1,8 @@
 import { firstFault } from "@core/brush";
 import { sheetSchema, studyNameSchema } from "@core/study/model";
 import { listSets } from "@server/sets/repository";
-import { createStudy, listStudies, takeStudy } from "@server/studies/repository";
+import { createStudy, listStudies } from "@server/studies/repository";
+import { takeStudy } from "@server/studies/take";
 import { type AppLoadContext, data, redirect } from "react-router";
 import { z } from "zod";
 import { needAccount } from "~/http/answers";

@@ -1,4 +1,5 @@
-import { brushesOfStudy, findStudy } from "@server/studies/repository";
+import { brushesOfStudy } from "@server/studies/brushes";
+import { findStudy } from "@server/studies/repository";
 import { needAccount, notFound } from "~/http/answers";
 import type { Route } from "./+types/route";
 

@@ -1,6 +1,8 @@
 import { packStudy } from "@core/formats/study";
 import { pictureFiles } from "@server/images/pictures";
-import { actsOf, brushesOfStudy, findStudy } from "@server/studies/repository";
+import { actsOf } from "@server/studies/acts";
+import { brushesOfStudy } from "@server/studies/brushes";
+import { findStudy } from "@server/studies/repository";
 import { fileName } from "~/formats/file-name";
 import { packageResponse } from "~/formats/package-response";
 import { needAccount, notFound } from "~/http/answers";

@@ -1,4 +1,5 @@
-import { findStudy, findStudyBrush } from "@server/studies/repository";
+import { findStudyBrush } from "@server/studies/brushes";
+import { findStudy } from "@server/studies/repository";
 import { notFound } from "~/http/answers";
 import { stripResponse } from "~/pictures/strip-response";
 import type { Route } from "./+types/strip-route";

@@ -6,7 +6,9 @@ import type { Database } from "../database/connect";
 import { pictureFiles } from "../images/pictures";
 import { findImage, keepImage, sha256Of } from "../images/repository";
 import type { StripPainter } from "../render/pool";
-import { actsOf, brushesOfStudy, studiesGoingOut } from "../studies/repository";
+import { actsOf } from "../studies/acts";
+import { brushesOfStudy } from "../studies/brushes";
+import { studiesGoingOut } from "../studies/repository";
 
 /** How many pictures of a demonstration are shown before its engine is there, and how long they are at most, px. */
 const STAGES = 8;

@@ -1,17 +1,13 @@
-import { type Brush, brushText, parseBrush, renamePictures } from "@core/brush";
 import { FormatError } from "@core/formats/fault";
-import type { StudyPackage } from "@core/formats/study";
-import type { Act } from "@core/study/act";
-import { MOST_ACTS } from "@core/study/act";
 import { noNotes, type StudyNotes, type StudySheetSize, studyNotesSchema } from "@core/study/model";
-import { findBrush, hashOfText } from "../brushes/repository";
+import type { Tables } from "knex/types/tables";
+import { findBrush } from "../brushes/repository";
 import type { Database } from "../database/connect";
-import { transactionRetried } from "../database/retry";
 import { newId } from "../identifier";
-import { keepChecked, type PictureReader } from "../images/pictures";
+import type { PictureReader } from "../images/pictures";
 import { keepImage } from "../images/repository";
-import { MAX_STUDY_BYTES, MAX_STUDY_PICTURE_BYTES } from "../limits";
-import { brushesOfSet, findSet } from "../sets/repository";
+import { MAX_STUDY_PICTURE_BYTES } from "../limits";
+import { findSet } from "../sets/repository";
 
 /** A study without its acts. */
 export interface KeptStudy extends StudySheetSize {
@@ -32,12 +28,6 @@ export interface KeptStudy extends StudySheetSize {
   readonly changedAt: Date;
 }
 
-/** A brush of a study, by the hash of its text. */
-export interface StudyBrush {
-  readonly hash: string;
-  readonly brush: Brush;
-}
-
 const fields = [
   "id",
   "set_id",
@@ -54,21 +44,7 @@ const fields = [
   "changed_at",
 ] as const;
 
-interface Row {
-  id: string;
-  set_id: string | null;
-  brush_id: string | null;
-  name: string;
-  width: number;
-  height: number;
-  paper: string;
-  notes: string;
-  revision: number;
-  goes_out: boolean;
-  acts: number;
-  picture_sha256: string | null;
-  changed_at: Date;
-}
+type Row = Pick<Tables["studies"], (typeof fields)[number]>;
 
 function kept({ set_id, brush_id, notes, goes_out, picture_sha256, changed_at, ...row }: Row): KeptStudy {
   return {
@@ -81,11 +57,6 @@ function kept({ set_id, brush_id, notes, goes_out, picture_sha256, changed_at, .
     pictureSha256: picture_sha256,
     changedAt: changed_at,
   };
-}
-
-/** The hash by which acts name a brush. */
-export function hashOfBrush(brush: Brush): string {
-  return hashOfText(brushText(brush));
 }
 
 export async function listStudies(database: Database, accountId: string): Promise<KeptStudy[]> {
@@ -139,118 +110,6 @@ export async function createStudy(
     changed_at: new Date(),
   });
   return id;
-}
-
-/** All brushes that a study knows, and which of them lie in its tray: those of its set as they are now, in their order. */
-export async function brushesOfStudy(
-  database: Database,
-  accountId: string,
-  study: KeptStudy,
-): Promise<{ readonly known: readonly StudyBrush[]; readonly tray: readonly string[] }> {
-  const members = await trayMembers(database, accountId, study);
-  const tray = members.map((brush) => ({ hash: hashOfBrush(brush), body: brushText(brush) }));
-  if (tray.length > 0)
-    await database("study_brushes")
-      .insert(tray.map((row) => ({ study_id: study.id, ...row })))
-      .onConflict(["study_id", "hash"])
-      .ignore();
-  const rows: { hash: string; body: string }[] = await database("study_brushes")
-    .where({ study_id: study.id })
-    .select("hash", "body");
-  return {
-    known: rows.map(({ hash, body }) => ({ hash, brush: parseBrush(JSON.parse(body)) })),
-    // A study that came from outside has no set: its own brushes are at hand.
-    tray:
-      tray.length > 0 || study.setId || study.brushId
-        ? [...new Set(tray.map(({ hash }) => hash))]
-        : rows.map(({ hash }) => hash),
-  };
-}
-
-async function trayMembers(database: Database, accountId: string, study: KeptStudy): Promise<Brush[]> {
-  if (study.brushId) {
-    const one = await findBrush(database, accountId, study.brushId);
-    return one ? [one.brush] : [];
-  }
-  const set = study.setId ? await findSet(database, accountId, study.setId) : undefined;
-  return set ? (await brushesOfSet(database, accountId, set)).map(({ brush }) => brush) : [];
-}
-
-/** One of a study's brushes. */
-export async function findStudyBrush(database: Database, studyId: string, hash: string): Promise<Brush | undefined> {
-  const row = await database("study_brushes").where({ study_id: studyId, hash }).first("body");
-  return row && parseBrush(JSON.parse(row.body));
-}
-
-/** The kept acts from this number on, as JSON texts of arrays, one a part. They were checked when they were taken in. */
-export async function partsFrom(database: Database, studyId: string, from: number): Promise<string[]> {
-  const rows: { first: number; acts: number; body: string }[] = await database("study_parts")
-    .where({ study_id: studyId })
-    .whereRaw("first + acts > ?", [from])
-    .orderBy("first")
-    .select("first", "acts", "body");
-  return rows.map(({ first, body }) =>
-    first >= from ? body : JSON.stringify((JSON.parse(body) as unknown[]).slice(from - first)),
-  );
-}
-
-/** All kept acts. */
-export async function actsOf(database: Database, studyId: string): Promise<Act[]> {
-  return (await partsFrom(database, studyId, 0)).flatMap((part) => JSON.parse(part) as Act[]);
-}
-
-export type Appended =
-  /** All is kept up to this number. */
-  | { readonly kind: "kept"; readonly next: number }
-  /** Something is missing before what was sent, or it was kept already: this is the number that is wanted. */
-  | { readonly kind: "elsewhere"; readonly next: number }
-  | { readonly kind: "refused"; readonly fault: string };
-
-/**
- * Adds acts to a study, of which the first has the number `from`; acts that are kept never change. Undefined when the
- * account has no such study.
- */
-export async function appendActs(
-  database: Database,
-  accountId: string,
-  id: string,
-  from: number,
-  acts: readonly Act[],
-): Promise<Appended | undefined> {
-  const body = JSON.stringify(acts);
-  return database.transaction(async (change) => {
-    const row = await change("studies").where({ account_id: accountId, id }).forUpdate().first("acts", "bytes");
-    if (!row) return undefined;
-    if (row.acts !== from) return { kind: "elsewhere", next: row.acts };
-    if (from + acts.length > MOST_ACTS) return { kind: "refused", fault: `a study holds ${MOST_ACTS} acts at most` };
-    if (Number(row.bytes) + body.length > MAX_STUDY_BYTES)
-      return { kind: "refused", fault: `a study holds ${MAX_STUDY_BYTES >> 20} MB of strokes at most` };
-    const unknown = await unknownBrush(change, id, acts);
-    if (unknown) return { kind: "refused", fault: `act ${from + unknown.place}: its brush is not one of the study’s` };
-    const next = from + acts.length;
-    await change("study_parts").insert({ study_id: id, first: from, acts: acts.length, body });
-    await change("studies")
-      .where({ id })
-      .update({ acts: next, bytes: Number(row.bytes) + body.length, changed_at: new Date() });
-    return { kind: "kept", next };
-  });
-}
-
-async function unknownBrush(
-  change: Database,
-  studyId: string,
-  acts: readonly Act[],
-): Promise<{ readonly place: number } | undefined> {
-  const named = new Set(acts.flatMap((act) => ("brush" in act ? [act.brush] : [])));
-  if (named.size === 0) return undefined;
-  const known = new Set<string>(
-    await change("study_brushes")
-      .where({ study_id: studyId })
-      .whereIn("hash", [...named])
-      .pluck("hash"),
-  );
-  const place = acts.findIndex((act) => "brush" in act && !known.has(act.brush));
-  return place < 0 ? undefined : { place };
 }
 
 export type NotesSave =
@@ -322,61 +181,4 @@ export async function studiesGoingOut(database: Database, accountId: string, set
     .orderBy([{ column: "changed_at" }, { column: "id" }])
     .select(...fields);
   return rows.map(kept);
-}
-
-/** A study that came from outside, read and checked. */
-export type StudyToTake = Pick<
-  StudyPackage,
-  "name" | "width" | "height" | "paper" | "chapters" | "captions" | "acts" | "files"
-> & {
-  readonly brushes: ReadonlyMap<string, Brush>;
-};
-
-/** So many acts are kept in one part of a study that is taken in. */
-const PART = 100;
-
-/**
- * Puts a study from outside among an account's own; it belongs to no set, and its tray holds the brushes it was painted with.
- * @throws FormatError where a brush is not what its acts name it by, and then nothing has changed
- */
-export async function takeStudy(database: Database, accountId: string, study: StudyToTake): Promise<string> {
-  for (const [hash, brush] of study.brushes)
-    if (hashOfBrush(brush) !== hash)
-      throw new FormatError(`the brush ${brush.name} is not the one that the study was painted with`);
-  return transactionRetried(database, async (change) => {
-    const pictures = await keepChecked(change, study.files);
-    const known = [...study.brushes].map(([hash, brush]) => ({ hash, now: renamePictures(brush, pictures) }));
-    // Pictures are named here by what they hold: a brush that had others for them has another hash now.
-    const renamed = new Map(known.map(({ hash, now }) => [hash, hashOfBrush(now)]));
-    const acts = study.acts.map(
-      (act): Act => ("brush" in act ? { ...act, brush: renamed.get(act.brush) ?? act.brush } : act),
-    );
-    const { name, width, height, paper, chapters, captions } = study;
-    const id = newId();
-    await change("studies").insert({
-      id,
-      account_id: accountId,
-      set_id: null,
-      brush_id: null,
-      name,
-      width,
-      height,
-      paper,
-      notes: JSON.stringify({ chapters, captions }),
-      revision: 1,
-      goes_out: false,
-      acts: acts.length,
-      bytes: JSON.stringify(acts).length,
-      picture_sha256: null,
-      changed_at: new Date(),
-    });
-    const bodies = new Map(known.map(({ now }) => [hashOfBrush(now), brushText(now)]));
-    if (bodies.size > 0)
-      await change("study_brushes").insert([...bodies].map(([hash, body]) => ({ study_id: id, hash, body })));
-    for (let first = 0; first < acts.length; first += PART) {
-      const part = acts.slice(first, first + PART);
-      await change("study_parts").insert({ study_id: id, first, acts: part.length, body: JSON.stringify(part) });
-    }
-    return id;
-  });
 }

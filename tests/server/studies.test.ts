@@ -22,16 +22,9 @@ import { takePackage } from "@server/editions/take";
 import { ANSWERS_AN_HOUR } from "@server/limits";
 import { RenderPool } from "@server/render/pool";
 import { createSet, findSet, saveSet } from "@server/sets/repository";
-import {
-  actsOf,
-  appendActs,
-  brushesOfStudy,
-  createStudy,
-  findStudy,
-  partsFrom,
-  saveNotes,
-  setGoesOut,
-} from "@server/studies/repository";
+import { actsOf, appendActs, partsFrom } from "@server/studies/acts";
+import { brushesOfStudy } from "@server/studies/brushes";
+import { createStudy, findStudy, saveNotes, setGoesOut } from "@server/studies/repository";
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import { lineSamples } from "../helpers";
 import { strokeOf } from "../study/any-acts";
