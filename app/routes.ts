@@ -17,6 +17,7 @@ export default [
   route("studies/:id", "study/route.tsx"),
   route("studies/:id/acts", "study/acts-route.ts"),
   route("studies/:id/study.zip", "study/package-route.ts"),
+  route("studies/:id/apart", "study/apart-route.ts"),
   route("studies/:id/notes", "study/notes-route.ts"),
   route("studies/:id/goes-out", "study/goes-out-route.ts"),
   route("studies/:id/picture.png", "study/picture-route.ts"),

@@ -36,7 +36,7 @@ const bodies: readonly { readonly path: RegExp; readonly limit: BodyLimit }[] = 
   { path: /^\/editions\/[\w-]+\/answers$/, limit: json },
   { path: /^\/(bench|sets)\/[\w-]+$|^\/studies\/[\w-]+\/notes$/, limit: json },
   { path: /^\/studies\/[\w-]+\/picture\.png$/, limit: upload(MAX_STUDY_PICTURE_BYTES) },
-  { path: /^\/studies\/[\w-]+\/acts$/, limit: { bytes: MAX_ACTS_BYTES, seconds: 60 } },
+  { path: /^\/studies\/[\w-]+\/(acts|apart)$/, limit: { bytes: MAX_ACTS_BYTES, seconds: 60 } },
 ];
 
 /** The limit for a request to this path. @param path without its search; pages ask for their data with `.data` at the end */

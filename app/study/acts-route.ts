@@ -1,5 +1,4 @@
 import { firstFault } from "@core/brush";
-import { actSchema } from "@core/study/act";
 import { MAX_ACTS_BYTES } from "@server/limits";
 import { appendActs, partsFrom } from "@server/studies/acts";
 import { findStudy } from "@server/studies/repository";
@@ -8,6 +7,7 @@ import { z } from "zod";
 import { notFound } from "~/http/answers";
 import { readJson } from "~/http/read-request.server";
 import type { Route } from "./+types/acts-route";
+import { partSchema } from "./part-schema";
 
 const signedOut = () => Response.json({ kind: "refused", fault: "sign in first" }, { status: 401 });
 
@@ -30,8 +30,6 @@ export async function loader({ params, context, request }: Route.LoaderArgs) {
     headers: { "Content-Type": "application/json", "Cache-Control": "no-store" },
   });
 }
-
-const partSchema = z.object({ from: z.int().min(0), acts: z.array(actSchema).min(1).max(500) });
 
 /** Takes the next acts of a study in. */
 export async function action({ params, context, request }: Route.ActionArgs) {

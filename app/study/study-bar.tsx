@@ -82,6 +82,6 @@ function keepingSays(keeping: Keeping): string {
     case "waiting":
       return `${counted(keeping.acts, "act", "acts")} kept in this browser alone: ${keeping.why}`;
     case "elsewhere":
-      return "painted on elsewhere meanwhile: reload to go on from there";
+      return "painted on elsewhere meanwhile: reload, and what you painted becomes a study of its own";
   }
 }

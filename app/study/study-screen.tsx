@@ -1,5 +1,6 @@
 import type { KeptStudy } from "@server/studies/repository";
 import { type ReactNode, useEffect, useState } from "react";
+import { Link } from "react-router";
 import type { Instrument } from "~/easel/engine/protocol";
 import { ActKeeper } from "~/easel/keeping/act-keeper";
 import { keepPicture } from "~/easel/keeping/keep-picture";
@@ -35,13 +36,17 @@ export function StudyScreen({ study, known, tray }: Props) {
     return made;
   });
   const [fault, setFault] = useState<string>();
+  const [parted, setParted] = useState<string>();
   useStudyKeys(session, tray, study);
 
   useEffect(() => {
     let left = false;
     const { keeper } = session;
     keeper?.open().then(
-      (log) => (left ? undefined : session.open(log)),
+      (log) => {
+        setParted(keeper.parted);
+        return left ? undefined : session.open(log);
+      },
       (error: Error) => setFault(error.message),
     );
     const online = () => keeper?.retry();
@@ -67,6 +72,15 @@ export function StudyScreen({ study, known, tray }: Props) {
           {fault && (
             <p role="alert" className="rounded-md border border-danger px-3 py-1.5 text-danger">
               The study could not be fetched: {fault}. It is safe where it is; reload to try again.
+            </p>
+          )}
+          {parted && (
+            <p role="status" className="rounded-md border border-line bg-panel px-3 py-1.5">
+              This study was painted on elsewhere meanwhile. What you painted here is{" "}
+              <Link to={`/studies/${parted}`} className="text-act underline underline-offset-4">
+                a study of its own
+              </Link>{" "}
+              now.
             </p>
           )}
           <Tray studyId={study.id} tray={tray} />

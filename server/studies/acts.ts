@@ -56,7 +56,8 @@ export async function appendActs(
   });
 }
 
-async function unknownBrush(
+/** The place of the first act whose brush is none of the study’s. */
+export async function unknownBrush(
   change: Database,
   studyId: string,
   acts: readonly Act[],

@@ -24,6 +24,7 @@ import { RenderPool } from "@server/render/pool";
 import { createSet, findSet, saveSet } from "@server/sets/repository";
 import { actsOf, appendActs, partsFrom } from "@server/studies/acts";
 import { brushesOfStudy } from "@server/studies/brushes";
+import { partStudy } from "@server/studies/part";
 import { createStudy, findStudy, saveNotes, setGoesOut } from "@server/studies/repository";
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import { lineSamples } from "../helpers";
@@ -143,6 +144,20 @@ describe("a study's acts", () => {
     expect(now.tray).not.toContain(tray[0]);
     expect(now.known.find(({ hash }) => hash === tray[0])?.brush.tip.size).toBe(20);
   });
+});
+
+test("what was painted apart becomes a study of its own, and the other stays as it is", async () => {
+  const { account, study, stroke } = await workshop();
+  await appendActs(database, account.id, study.id, 0, [stroke(0), stroke(100)]);
+  const id = await partStudy(database, account.id, study.id, 1, [stroke(7), stroke(8)]);
+  const parted = await findStudy(database, account.id, id ?? "");
+  expect(parted).toMatchObject({ name: "Stripe, apart", acts: 3, width: 200, goesOut: false });
+  expect(await actsOf(database, id ?? "")).toEqual([stroke(0), stroke(7), stroke(8)]);
+  expect(await appendActs(database, account.id, id ?? "", 3, [stroke(9)])).toEqual({ kind: "kept", next: 4 });
+  expect(await actsOf(database, study.id)).toEqual([stroke(0), stroke(100)]);
+  const stranger = await open();
+  expect(await partStudy(database, stranger.id, study.id, 0, [stroke(7)])).toBeUndefined();
+  expect(await partStudy(database, account.id, study.id, 9, [stroke(7)])).toBeUndefined();
 });
 
 test("notes are saved by revision: a stale save changes nothing", async () => {

@@ -4,6 +4,8 @@ import type { Act } from "@core/study/act";
 export interface ActShelf {
   entries(): Promise<readonly (readonly [number, Act])[]>;
   set(n: number, act: Act): Promise<void>;
+  /** Forgets all acts from this number on. */
+  drop(from: number): Promise<void>;
 }
 
 /** How the server answers to acts that are sent to it. */
@@ -16,6 +18,8 @@ export type Answer =
 export interface ActServer {
   from(n: number): Promise<readonly Act[]>;
   send(from: number, acts: readonly Act[]): Promise<Answer>;
+  /** Makes a study of its own of acts that cannot follow those before `from` here any more; its id. */
+  apart(from: number, acts: readonly Act[]): Promise<string>;
 }
 
 /** Where the acts are that were done. */
@@ -48,6 +52,7 @@ export class ActKeeper {
   private failures = 0;
   private stopped = false;
   private apart = false;
+  private own: string | undefined;
 
   constructor(
     private readonly shelf: ActShelf,
@@ -55,16 +60,26 @@ export class ActKeeper {
     private readonly tell: (keeping: Keeping) => void,
   ) {}
 
-  /** All acts that are kept anywhere, in order. @throws what the server throws, where neither it nor this browser knows them */
+  /** The id of the study that was made of what was painted here apart, if it was. */
+  get parted(): string | undefined {
+    return this.own;
+  }
+
+  /**
+   * All acts that are kept anywhere, in order. What was painted here apart from what the server has becomes a study of its own.
+   * @throws what the server throws, where neither it nor this browser knows them, or it cannot take what was painted apart:
+   * nothing is lost then
+   */
   async open(): Promise<readonly Act[]> {
     const here = new Map(await this.shelf.entries().catch(() => []));
     const there = await this.server.from(0).catch((error: unknown) => error);
     if (Array.isArray(there)) {
       this.log = [...(there as readonly Act[])];
       this.kept = this.log.length;
-      this.apart = this.log.some((act, n) => here.has(n) && !same(act, here.get(n)));
+      const parts = this.log.findIndex((act, n) => here.has(n) && !same(act, here.get(n)));
+      if (parts >= 0) await this.partFrom(here, parts);
     } else if (here.size === 0) throw there;
-    if (!this.apart) for (let n = this.log.length; here.has(n); n++) this.log.push(here.get(n) as Act);
+    for (let n = this.log.length; here.has(n); n++) this.log.push(here.get(n) as Act);
     for (const [n, act] of this.log.entries()) if (!here.has(n)) void this.shelf.set(n, act).catch(() => undefined);
     this.say();
     this.later(0);
@@ -111,7 +126,7 @@ export class ActKeeper {
     if (this.sending || this.apart || this.kept >= this.log.length) return;
     this.sending = true;
     const from = this.kept;
-    const part = this.part();
+    const part = this.nextPart();
     try {
       await this.take(await this.server.send(from, part));
       this.failures = 0;
@@ -125,7 +140,16 @@ export class ActKeeper {
       this.later(this.failures === 0 ? 0 : RETRIES[Math.min(this.failures, RETRIES.length) - 1]);
   }
 
-  private part(): readonly Act[] {
+  /** Gives what was painted here from a number on to a study of its own, and lets go of it here once that is kept. */
+  private async partFrom(here: Map<number, Act>, from: number): Promise<void> {
+    const acts: Act[] = [];
+    for (let n = from; here.has(n); n++) acts.push(here.get(n) as Act);
+    this.own = await this.server.apart(from, acts);
+    await this.shelf.drop(from);
+    for (const n of [...here.keys()]) if (n >= from) here.delete(n);
+  }
+
+  private nextPart(): readonly Act[] {
     let readings = 0;
     const part: Act[] = [];
     for (const act of this.log.slice(this.kept, this.kept + MOST_ACTS)) {

@@ -1,5 +1,5 @@
 import { type Act, actSchema } from "@core/study/act";
-import { createStore, entries, set } from "idb-keyval";
+import { createStore, delMany, entries, keys, set } from "idb-keyval";
 import type { ActServer, ActShelf, Answer } from "./act-keeper";
 
 /** The acts of one study in this browser. */
@@ -12,25 +12,37 @@ export function browserShelf(id: string): ActShelf {
         return typeof n === "number" && read.success ? [[n, read.data]] : [];
       }),
     set: (n, act) => set(n, act, store),
+    drop: async (from) => {
+      const numbers = await keys<IDBValidKey>(store);
+      await delMany(
+        numbers.filter((n) => typeof n === "number" && n >= from),
+        store,
+      );
+    },
   };
 }
 
 /** The acts of one study on the server. */
 export function studyServer(id: string): ActServer {
   const address = `/studies/${id}/acts`;
+  const post = async (to: string, from: number, acts: readonly Act[]) => {
+    const answer = await fetch(to, {
+      method: "POST",
+      headers: { "Content-Type": "application/json", Accept: "application/json" },
+      body: JSON.stringify({ from, acts }),
+    });
+    return readAnswer(answer);
+  };
   return {
     from: async (n) => {
       const answer = await fetch(`${address}?from=${n}`, { headers: { Accept: "application/json" } });
       return ((await readAnswer(answer)) as { acts: Act[] }).acts;
     },
-    send: async (from, acts) => {
-      const answer = await fetch(address, {
-        method: "POST",
-        headers: { "Content-Type": "application/json", Accept: "application/json" },
-        body: JSON.stringify({ from, acts }),
-        keepalive: false,
-      });
-      return (await readAnswer(answer)) as Answer;
+    send: async (from, acts) => (await post(address, from, acts)) as Answer,
+    apart: async (from, acts) => {
+      const answer = (await post(`/studies/${id}/apart`, from, acts)) as { id?: string; fault?: string };
+      if (!answer.id) throw new Error(answer.fault ?? "what was painted apart could not be kept");
+      return answer.id;
     },
   };
 }

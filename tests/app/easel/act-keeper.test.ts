@@ -17,6 +17,14 @@ class Server implements ActServer {
     return this.acts.slice(n);
   }
 
+  readonly parted: { readonly from: number; readonly acts: readonly Act[] }[] = [];
+
+  async apart(from: number, acts: readonly Act[]) {
+    if (this.down) throw new Error("offline");
+    this.parted.push({ from, acts });
+    return `study ${this.parted.length}`;
+  }
+
   async send(from: number, acts: readonly Act[]) {
     this.sent++;
     if (this.down) throw new Error("offline");
@@ -34,6 +42,9 @@ class Shelf implements ActShelf {
   }
   async set(n: number, one: Act) {
     this.kept.set(n, one);
+  }
+  async drop(from: number) {
+    for (const n of [...this.kept.keys()]) if (n >= from) this.kept.delete(n);
   }
 }
 
@@ -143,12 +154,29 @@ test("a study that was painted on elsewhere is not mixed up: nothing is sent, wh
   await vi.advanceTimersByTimeAsync(60_000);
   expect(server.acts).toEqual([act(77)]);
   expect([...shelf.kept.values()]).toEqual([act(0), act(1)]);
+  // Opened again, it becomes a study of its own, and one goes on from what the server has.
+  const again = keeperOf();
+  expect(await again.open()).toEqual([act(77)]);
+  expect([again.parted, server.parted]).toEqual(["study 1", [{ from: 0, acts: [act(0), act(1)] }]]);
+  again.add(1, act(2));
+  await vi.advanceTimersByTimeAsync(1000);
+  expect(server.acts).toEqual([act(77), act(2)]);
+  expect([...shelf.kept.values()]).toEqual([act(77), act(2)]);
+});
+
+test("what was painted apart stays here until the server has made a study of it", async () => {
+  server.acts = [act(77)];
+  shelf.kept.set(0, act(0));
+  vi.spyOn(server, "apart").mockRejectedValueOnce(new Error("offline"));
+  await expect(keeperOf().open()).rejects.toThrow("offline");
+  expect([...shelf.kept.values()]).toEqual([act(0)]);
 });
 
 test("a browser whose store is full or forbidden still keeps on the server", async () => {
   const broken: ActShelf = {
     entries: () => Promise.reject(new Error("forbidden")),
     set: () => Promise.reject(new Error("full")),
+    drop: () => Promise.reject(new Error("full")),
   };
   const keeper = keeperOf(broken);
   await keeper.open();
