@@ -16,7 +16,8 @@ import { StudyMenu } from "./study-menu";
 /** The study's top line: its name, how far it has come, where it is kept, and the way back. */
 export function StudyBar({ study }: { study: KeptStudy }) {
   const session = useSession();
-  const { name, save } = useNotes(study.id);
+  const { name, save } = useNotes();
+  const unkept = useStudy((state) => state.unkept);
   const keeping = useStudy((state) => state.keeping);
   const log = useStudy((state) => state.log);
   const back = useStudy((state) => state.sheet?.back);
@@ -31,10 +32,11 @@ export function StudyBar({ study }: { study: KeptStudy }) {
           aria-label="The study’s name"
           className="field-sizing-content min-w-24 max-w-90 shrink text-ellipsis rounded border border-transparent bg-transparent px-1.5 py-0.5 font-medium font-serif text-lg hover:border-line focus:border-edge focus:bg-raised"
           maxLength={80}
+          key={name}
           defaultValue={name}
           onBlur={(event) => {
             const words = event.target.value.trim();
-            if (words) save({ name: words });
+            if (words && words !== name) save({ name: words });
             else event.target.value = name;
           }}
         />
@@ -46,6 +48,7 @@ export function StudyBar({ study }: { study: KeptStudy }) {
           >
             {keepingSays(keeping)}
           </span>
+          {unkept && <span className="text-danger"> · what you wrote is kept here alone: {unkept}</span>}
         </span>
       </div>
       <div className="ml-auto flex shrink-0 items-center gap-2">

@@ -4,7 +4,8 @@ import { Link } from "react-router";
 import type { Instrument } from "~/easel/engine/protocol";
 import { ActKeeper } from "~/easel/keeping/act-keeper";
 import { keepPicture } from "~/easel/keeping/keep-picture";
-import { browserShelf, studyServer } from "~/easel/keeping/shelf";
+import { browserShelf, sendWords, studyServer, wordsShelf } from "~/easel/keeping/shelf";
+import { WordsKeeper } from "~/easel/keeping/words-keeper";
 import { EaselPicture } from "~/easel/picture";
 import { StudySession } from "~/easel/state/session";
 import { see } from "~/easel/state/study-state";
@@ -32,7 +33,10 @@ export function StudyScreen({ study, known, tray }: Props) {
     const keeper = new ActKeeper(browserShelf(study.id), studyServer(study.id), (keeping) =>
       made.store.run(see({ keeping })),
     );
-    const made = new StudySession(firstState(study, tray), known, keeper);
+    const words = new WordsKeeper(wordsShelf(study.id), sendWords(study.id), study.revision, (now, unkept) =>
+      made.store.run(see({ ...now, unkept })),
+    );
+    const made = new StudySession(firstState(study, tray), known, keeper, words);
     return made;
   });
   const [fault, setFault] = useState<string>();
@@ -49,7 +53,11 @@ export function StudyScreen({ study, known, tray }: Props) {
       },
       (error: Error) => setFault(error.message),
     );
-    const online = () => keeper?.retry();
+    void session.words?.open(session.store.get());
+    const online = () => {
+      keeper?.retry();
+      session.words?.retry();
+    };
     const away = () => void keeper?.flush();
     addEventListener("online", online);
     addEventListener("pagehide", away);
@@ -58,6 +66,7 @@ export function StudyScreen({ study, known, tray }: Props) {
       removeEventListener("online", online);
       removeEventListener("pagehide", away);
       keeper?.close();
+      session.words?.close();
     };
   }, [session]);
   useEffect(() => keepPicture(session, study.id), [session, study.id]);
@@ -86,7 +95,7 @@ export function StudyScreen({ study, known, tray }: Props) {
           <Tray studyId={study.id} tray={tray} />
           <Table study={study} />
           <UnlessWhole>
-            <Roll studyId={study.id} />
+            <Roll />
           </UnlessWhole>
         </main>
       </div>

@@ -1,6 +1,9 @@
 import { type Act, actSchema } from "@core/study/act";
-import { createStore, delMany, entries, keys, set } from "idb-keyval";
+import { studyNameSchema, studyNotesSchema } from "@core/study/model";
+import { createStore, del, delMany, entries, get, keys, set } from "idb-keyval";
+import { z } from "zod";
 import type { ActServer, ActShelf, Answer } from "./act-keeper";
+import type { StudyWords, WordsAnswer, WordsShelf } from "./words-keeper";
 
 /** The acts of one study in this browser. */
 export function browserShelf(id: string): ActShelf {
@@ -53,4 +56,30 @@ async function readAnswer(answer: Response): Promise<unknown> {
   if (!answer.headers.get("Content-Type")?.includes("json"))
     throw new Error(answer.status === 404 ? "the study is not there" : `the server answered ${answer.status}`);
   return answer.json();
+}
+
+const wordsSchema = z.object({ name: studyNameSchema, notes: studyNotesSchema });
+
+/** What was written of one study and is not on the server yet. */
+export function wordsShelf(id: string): WordsShelf {
+  const key = `words of study ${id}`;
+  return {
+    get: async () => {
+      const read = wordsSchema.safeParse(await get(key));
+      return read.success ? read.data : undefined;
+    },
+    set: (words) => (words ? set(key, words) : del(key)),
+  };
+}
+
+/** Sends what was written of one study. */
+export function sendWords(id: string): (from: number, words: StudyWords) => Promise<WordsAnswer> {
+  return async (from, { name, notes }) => {
+    const answer = await fetch(`/studies/${id}/notes`, {
+      method: "POST",
+      headers: { "Content-Type": "application/json", Accept: "application/json" },
+      body: JSON.stringify({ from, name, notes }),
+    });
+    return (await readAnswer(answer)) as WordsAnswer;
+  };
 }

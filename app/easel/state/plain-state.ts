@@ -7,7 +7,7 @@ export function plainState(paper: string, brush = ""): StudyState {
   return {
     name: "",
     notes: noNotes,
-    revision: 0,
+    unkept: undefined,
     log: [],
     standing: nothingDone,
     sheet: undefined,

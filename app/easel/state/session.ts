@@ -9,6 +9,7 @@ import { CallDropped } from "~/port/open-port";
 import type { EaselEngine } from "../engine/client";
 import type { Instrument, SheetState } from "../engine/protocol";
 import type { ActKeeper } from "../keeping/act-keeper";
+import type { WordsKeeper } from "../keeping/words-keeper";
 import type { PictureTarget } from "../picture";
 import { FrameStore } from "../window/frame-store";
 import type { Place } from "../window/framing";
@@ -43,6 +44,8 @@ export class StudySession implements PictureTarget {
     first: StudyState,
     instruments: readonly Instrument[],
     readonly keeper: ActKeeper | undefined,
+    /** What keeps the study's name and what is said along its roll. */
+    readonly words?: WordsKeeper,
   ) {
     this.store = new StudyStore(first);
     this.admit(instruments);

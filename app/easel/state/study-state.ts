@@ -13,8 +13,8 @@ export type BrushValues = Readonly<Partial<Record<Quality, number>>>;
 export interface StudyState {
   readonly name: string;
   readonly notes: StudyNotes;
-  /** Of the name and the notes. */
-  readonly revision: number;
+  /** Why the name and the notes are not on the server; absent while they are. */
+  readonly unkept: string | undefined;
   readonly log: readonly Act[];
   readonly standing: Standing;
   /** Absent while the log is replayed. */

@@ -9,13 +9,12 @@ interface Props {
   readonly kind: "chapter" | "caption";
   /** The number of the act from which it holds. */
   readonly from: number;
-  readonly studyId: string;
   readonly onClose: () => void;
 }
 
 /** Writes a chapter's name or a caption at a place of the roll, changes the one that stands there, or takes it away. */
-export function NoteDialog({ kind, from, studyId, onClose }: Props) {
-  const { notes, save } = useNotes(studyId);
+export function NoteDialog({ kind, from, onClose }: Props) {
+  const { notes, save } = useNotes();
   const present =
     kind === "chapter"
       ? notes.chapters.find((one) => one.from === from)?.name

@@ -9,7 +9,7 @@ import { counted } from "~/ui/words";
 import { NoteDialog } from "./note-dialog";
 
 /** The study's acts along time. A click shows the picture as it was then; chapters and captions are written there. */
-export function Roll({ studyId }: { studyId: string }) {
+export function Roll() {
   const session = useSession();
   const log = useStudy((state) => state.log);
   const notes = useStudy((state) => state.notes);
@@ -58,7 +58,7 @@ export function Roll({ studyId }: { studyId: string }) {
           </div>
         </>
       )}
-      {asks && <NoteDialog kind={asks} from={from} studyId={studyId} onClose={() => setAsks(undefined)} />}
+      {asks && <NoteDialog kind={asks} from={from} onClose={() => setAsks(undefined)} />}
     </section>
   );
 }
