@@ -1,11 +1,11 @@
-import { uses } from "@core/brush";
+import { ownValue, uses } from "@core/brush";
 import { qualityRow } from "@core/qualities/table";
 import { Undo2 } from "lucide-react";
 import { PainterLine } from "~/ui/painter-line";
 import { Segments } from "~/ui/segments";
 import { Tool } from "~/ui/tool";
 import { setColour, setUse, setValue } from "./state/study-state";
-import { useSession, useStudy } from "./state/use-study";
+import { useHand, useSession, useStudy } from "./state/use-study";
 
 const colours = ["#1f2a30", "#d9a441", "#1d6b57", "#9b2038", "#2f5d9b", "#f4f1e6"] as const;
 const colourNames = ["ink", "gold", "green", "madder", "blue", "white"] as const;
@@ -14,14 +14,12 @@ const colourNames = ["ink", "gold", "green", "madder", "blue", "white"] as const
 export function HandBar({ name }: { name: string }) {
   const session = useSession();
   const { run } = session.store;
-  const hash = useStudy((state) => state.brush);
   const use = useStudy((state) => state.use);
   const first = useStudy((state) => state.first);
-  const values = useStudy((state) => state.values[state.brush]);
   const back = useStudy((state) => state.sheet?.back);
-  if (!hash) return null;
-  const brush = session.brush(hash);
-  const { size } = session.inHand({ ...session.store.get(), brush: hash, values: { [hash]: values ?? {} } }).tip;
+  const brush = useHand();
+  if (!brush) return null;
+  const { size } = brush.tip;
   const sized = brush.controls.some(({ quality }) => quality === "size");
   const row = qualityRow("size");
   return (
@@ -77,7 +75,7 @@ export function HandBar({ name }: { name: string }) {
         <PainterLine
           key={control.quality}
           control={control}
-          value={values?.[control.quality] ?? session.value(control.quality) ?? control.low}
+          value={ownValue(brush, control.quality) ?? control.low}
           stops={brush.stops[control.quality]}
           onValue={(value) => run(setValue(control.quality, value))}
         />

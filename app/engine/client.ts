@@ -3,7 +3,7 @@ import type { Sample } from "@core/hand/sample";
 import { openPort, type Port } from "~/port/open-port";
 import type { SayName } from "~/port/protocol";
 import type { OwnLayers } from "./own-layers";
-import type { Painting, PaperColours, PaperManner, StripPiece, Vignettes } from "./protocol";
+import type { Painting, PaperColours, PaperManner, ReplayedStroke, StripPiece, Vignettes } from "./protocol";
 
 /** What measurements and tests are told of the engine's work. */
 const REPORTED = ["begun", "proofed", "shown"] as const;
@@ -66,6 +66,11 @@ export class Engine {
   penUp(): void {
     this.newest = this.drawn;
     this.port.tell("penUp", null);
+  }
+
+  /** Draws a stroke again that somebody has drawn elsewhere. */
+  replay(stroke: ReplayedStroke): void {
+    this.port.tell("replay", stroke);
   }
 
   refill(): void {

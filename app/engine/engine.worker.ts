@@ -87,6 +87,7 @@ const say = servePort<Painting>(self, {
       acting(() => undefined);
       sayProofed(await proofs);
     },
+    replay: (stroke) => acting((on) => on.replay(stroke)),
     manner: async (manner) => {
       colours = manner.colours;
       sayProofed(await paper?.setManner(manner));

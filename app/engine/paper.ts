@@ -1,4 +1,4 @@
-import { type Brush, scaledBrush, smudging } from "@core/brush";
+import { type Brush, scaledBrush, smudging, type Use, withValue } from "@core/brush";
 import { hexToRgb } from "@core/colour/srgb";
 import { writeOra } from "@core/formats/ora/write";
 import { writeRgba } from "@core/formats/png/png";
@@ -20,7 +20,7 @@ import { fetchPictures } from "./fetch-pictures";
 import type { OwnLayers } from "./own-layers";
 import { OwnPaint } from "./own-paint";
 import { PaperView } from "./paper-view";
-import type { OwnActs, PaperColours, PaperManner } from "./protocol";
+import type { OwnActs, PaperColours, PaperManner, ReplayedStroke } from "./protocol";
 import { washBrush, washStrokes } from "./wash";
 
 const PROOFS = 0;
@@ -172,10 +172,22 @@ export class Paper {
   penDown(stroke: number): void {
     if (!this.brush) return;
     this.turn++;
-    const { use } = this.manner;
-    const brush = use === "smudge" ? smudging(this.brush) : this.brush;
-    const ink = { ...this.ink, erases: use === "erase" };
-    this.own.begin(brush, this.pictures, ink, stroke);
+    this.begin(this.brush, this.manner.use, this.ink, stroke);
+  }
+
+  /** Draws a stroke again that somebody has drawn elsewhere, as they had set this brush. */
+  replay({ samples, size, colour, use, seed }: ReplayedStroke): void {
+    if (!this.brush || this.own.paints) return;
+    const brush = withValue(this.brush, "size", size);
+    this.begin(brush, use, { ...this.ink, colour: hexToRgb(colour) }, seed);
+    this.own.push(samples);
+    this.own.end();
+    this.view.show();
+  }
+
+  private begin(brush: Brush, use: Use, ink: Ink, seed: number): void {
+    const used = use === "smudge" ? smudging(brush) : brush;
+    this.own.begin(used, this.pictures, { ...ink, erases: use === "erase" }, seed);
   }
 
   penMove(samples: readonly Sample[]): void {

@@ -44,6 +44,17 @@ export interface Vignettes {
   readonly paint: ImageBitmap;
 }
 
+/** A stroke that somebody has drawn elsewhere, in px of this paper. */
+export interface ReplayedStroke {
+  readonly samples: readonly Sample[];
+  /** The size of its brush, px. */
+  readonly size: number;
+  /** `#rrggbb` */
+  readonly colour: string;
+  readonly use: Use;
+  readonly seed: number;
+}
+
 interface Sized {
   readonly width: number;
   readonly height: number;
@@ -71,6 +82,8 @@ export interface Painting {
     readonly penDown: number;
     readonly penMove: readonly Sample[];
     readonly penUp: null;
+    /** A stroke that somebody has drawn elsewhere, as they had set the brush. */
+    readonly replay: ReplayedStroke;
     readonly manner: PaperManner;
     readonly refill: null;
     readonly takeBack: null;

@@ -9,7 +9,7 @@ import { WordsKeeper } from "~/easel/keeping/words-keeper";
 import { EaselPicture } from "~/easel/picture";
 import { StudySession } from "~/easel/state/session";
 import { see } from "~/easel/state/study-state";
-import { StudyProvider, useSession, useStudy } from "~/easel/state/use-study";
+import { StudyProvider, useHand, useSession, useStudy } from "~/easel/state/use-study";
 import { TipRing } from "~/easel/tip-ring";
 import { ColourSheet } from "./colours/colour-sheet";
 import { firstState } from "./first-state";
@@ -112,9 +112,7 @@ function Table({ study }: { study: KeptStudy }) {
   const session = useSession();
   const whole = useStudy((state) => state.whole);
   const looksBack = useStudy((state) => state.place !== undefined);
-  const brush = useStudy((state) => state.brush);
-  const values = useStudy((state) => state.values[state.brush]);
-  const hand = brush ? session.inHand({ ...session.store.get(), brush, values: { [brush]: values ?? {} } }) : undefined;
+  const hand = useHand();
   return (
     <div
       className={`grid min-h-0 flex-1 gap-2.5 ${whole ? "" : "lg:grid-cols-[208px_minmax(0,1fr)_232px]"} max-lg:auto-rows-auto`}

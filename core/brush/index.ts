@@ -6,7 +6,7 @@ export { withoutMuted } from "./muted";
 export { withGrain } from "./one-grain";
 export { BrushError, firstFault, parseBrush } from "./parse";
 export { brushPictures, renamePictures } from "./pictures";
-export { isThere, ownValue, withValue } from "./quality-of";
+export { isThere, ownValue, withValue, withValues } from "./quality-of";
 export { scaledBrush } from "./scale";
 export { BRUSH_NAME_LENGTH, type Brush, brushSchema, LEVEL, MAX_RESPONSES } from "./schema";
 export { swapBody } from "./swap";

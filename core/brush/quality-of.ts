@@ -23,3 +23,8 @@ export function withValue<B extends Bodies>(brush: B, name: Quality, value: numb
   if (brush[body] === null) return brush;
   return { ...brush, [body]: { ...brush[body], [name]: Math.min(high, Math.max(low, value)) } };
 }
+
+/** The brush with other values of some qualities. */
+export function withValues<B extends Bodies>(brush: B, values: Readonly<Partial<Record<Quality, number>>>): B {
+  return Object.entries(values).reduce((now, [name, value]) => withValue(now, name as Quality, value), brush);
+}

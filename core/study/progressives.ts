@@ -58,7 +58,8 @@ export class Progressives {
     const views = layers.map((layer, i) => ({ alone: [shownAlone(layer)], upTo: layers.slice(0, i + 1) }));
     const proofs = looks.map(({ id }) => this.proofs.get(id) ?? this.empty(id));
     for (const [n, index] of tiles.entries()) {
-      if (n % 64 === 63 && !(await goOn())) return undefined;
+      // Layers that have gone meanwhile may not be looked at.
+      if (n % 64 === 63 && (!(await goOn()) || sheet.looks !== looks)) return undefined;
       for (const [i, { alone, upTo }] of views.entries()) {
         this.look(surface.tileOf(index, alone), index, proofs[i].alone);
         this.look(surface.tileOf(index, upTo), index, proofs[i].upTo);

@@ -1,12 +1,11 @@
 import type { Brush } from "../brush";
-import { withValue } from "../brush/quality-of";
+import { withValues } from "../brush/quality-of";
 import { smudging } from "../brush/use";
 import { hexToRgb } from "../colour/srgb";
 import type { Sample } from "../hand/sample";
 import type { Kernels } from "../kernels/load";
 import { fullReservoir, type Reservoir } from "../paint/spend";
 import type { Pictures } from "../picture/picture";
-import type { Quality } from "../qualities/table";
 import { StrokePainter } from "../stroke/painter";
 import type { Layer } from "../surface/layer";
 import { LayerPatch } from "../surface/patch";
@@ -46,7 +45,7 @@ export function bytesOfChange({ patches }: Change): number {
 
 /** The brush of a stroke as its painter has set it. */
 export function brushOfStroke(brush: Brush, { values, use }: Pick<StrokeHead, "values" | "use">): Brush {
-  const set = Object.entries(values).reduce((now, [name, value]) => withValue(now, name as Quality, value), brush);
+  const set = withValues(brush, values);
   return use === "smudge" ? smudging(set) : set;
 }
 

@@ -88,7 +88,7 @@ export class Timeline {
     if (this.bytes > MOST_BYTES) this.thin();
   }
 
-  /** Lets every other one go. What those that stay shared with them stays, too: the count is of what is surely there. */
+  /** Lets every other one go. Tiles that those which stay share with them stay, too, and are not counted any more. */
   private thin(): void {
     [...this.kept.keys()].forEach((place, i) => {
       if (i % 2 === 0) return;

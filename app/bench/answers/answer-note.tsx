@@ -14,10 +14,9 @@ export function AnswerNote({ answer }: { answer: Answer }) {
     const { stroke } = answer;
     const paper = store.get().paper.size;
     if (!stroke || !engine.current || !paper) return;
-    const samples = placed(samplesOfTrace(stroke.trace, 0), paper);
-    engine.current.penDown();
-    engine.current.penMove(samples);
-    engine.current.penUp();
+    const { size, colour, use, seed } = stroke;
+    const { samples, scale } = placed(samplesOfTrace(stroke.trace, 0), paper);
+    engine.current.replay({ samples, size: size * scale, colour, use, seed });
   };
   return (
     <div className="flex flex-wrap items-center gap-3 rounded-md border border-line bg-panel px-3.5 py-1.5">
@@ -27,6 +26,13 @@ export function AnswerNote({ answer }: { answer: Answer }) {
         </span>{" "}
         {answer.kind}
         {answer.says && `, “${answer.says}”`}
+        {answer.stroke && (
+          <span className="text-soft">
+            {" "}
+            with {Number(answer.stroke.size.toFixed(1))} px,{" "}
+            {answer.stroke.use === "paint" ? "painting" : answer.stroke.use === "smudge" ? "smudging" : "erasing"}
+          </span>
+        )}
       </p>
       {answer.stroke && (
         <Button className="h-7" onClick={replay}>
@@ -40,11 +46,11 @@ export function AnswerNote({ answer }: { answer: Answer }) {
   );
 }
 
-/** A stroke moved, and made smaller where it must be, to lie on a paper. */
+/** A stroke moved, and made smaller where it must be, to lie on a paper; and how much smaller. */
 function placed(
   samples: ReturnType<typeof samplesOfTrace>,
   paper: { readonly width: number; readonly height: number },
-): ReturnType<typeof samplesOfTrace> {
+): { readonly samples: ReturnType<typeof samplesOfTrace>; readonly scale: number } {
   const [xs, ys] = [samples.map(({ x }) => x), samples.map(({ y }) => y)];
   const [left, top] = [Math.min(...xs), Math.min(...ys)];
   const [wide, high] = [Math.max(...xs) - left, Math.max(...ys) - top];
@@ -53,9 +59,10 @@ function placed(
     (paper.width * (1 - 2 * MARGIN)) / Math.max(wide, 1),
     (paper.height * (1 - 2 * MARGIN)) / Math.max(high, 1),
   );
-  return samples.map((sample) => ({
+  const moved = samples.map((sample) => ({
     ...sample,
     x: (paper.width - wide * scale) / 2 + (sample.x - left) * scale,
     y: (paper.height - high * scale) / 2 + (sample.y - top) * scale,
   }));
+  return { samples: moved, scale };
 }

@@ -12,7 +12,7 @@ import type { EaselWork, Watched } from "./protocol";
 let easel: Easel | undefined;
 let equipped: Promise<unknown> = Promise.resolve();
 /** What is put off until the hand rests, and how long that is, ms. */
-const resting: { tidied?: ReturnType<typeof setTimeout> } = {};
+let resting: ReturnType<typeof setTimeout> | undefined;
 const REST = 120;
 /** What is being played, if anything is. */
 let playing: object | undefined;
@@ -67,9 +67,8 @@ function stopPlaying(): void {
 function sayActed(entry: ReturnType<Easel["penUp"]>): void {
   if (!entry || !easel) return;
   say("acted", { ...entry, state: easel.state });
-  const { tidied } = resting;
-  clearTimeout(tidied);
-  resting.tidied = setTimeout(() => easel?.tidy(), REST);
+  clearTimeout(resting);
+  resting = setTimeout(() => easel?.tidy(), REST);
 }
 
 const say = servePort<EaselWork>(self, {

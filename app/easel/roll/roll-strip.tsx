@@ -1,5 +1,5 @@
 import { scaleLinear, scaleLog } from "d3-scale";
-import { type KeyboardEvent, type PointerEvent, useEffect, useRef, useState } from "react";
+import { type KeyboardEvent, type PointerEvent, useEffect, useMemo, useRef, useState } from "react";
 import { holdSays, type RollModel } from "./roll-model";
 import { clockWords } from "./words";
 
@@ -29,9 +29,12 @@ export function RollStrip({ roll, at, onGo, height = 76, holds = true }: Props) 
     return () => observer.disconnect();
   }, []);
   // Few strokes stand side by side; many share the width.
-  const across = scaleLinear()
-    .domain([0, Math.max(roll.count, 1)])
-    .range([0, Math.min(width, Math.max(roll.count, 1) * 14)]);
+  const across = useMemo(() => {
+    const most = Math.max(roll.count, 1);
+    return scaleLinear()
+      .domain([0, most])
+      .range([0, Math.min(width, most * 14)]);
+  }, [roll.count, width]);
   useEffect(() => {
     const drawing = canvas.current?.getContext("2d");
     if (!drawing || !canvas.current || width === 0) return;

@@ -1,4 +1,4 @@
-import { type Brush, ownValue, withValue } from "@core/brush";
+import { type Brush, ownValue, withValues } from "@core/brush";
 import type { Sample } from "@core/hand/sample";
 import type { Quality } from "@core/qualities/table";
 import type { Act, Doing, StrokeHead } from "@core/study/act";
@@ -15,7 +15,7 @@ import { FrameStore } from "../window/frame-store";
 import type { Place } from "../window/framing";
 import { StudyClock } from "./clock";
 import { StudyStore } from "./store";
-import { type BrushValues, isOpen, type StudyState, see, setColour, setValue } from "./study-state";
+import { isOpen, type StudyState, see, setColour, setValue } from "./study-state";
 
 /** An act that is no stroke, without its time. */
 export type NewAct =
@@ -24,11 +24,6 @@ export type NewAct =
       ? Omit<Each, "at">
       : never
     : never;
-
-/** A brush with what its painter has set. */
-export function setBrush(brush: Brush, values: BrushValues = {}): Brush {
-  return Object.entries(values).reduce((now, [name, value]) => withValue(now, name as Quality, value), brush);
-}
 
 /** One study on one screen: what is done with pen, keys and buttons goes through here to the engine, and from there into the log. */
 export class StudySession implements PictureTarget {
@@ -60,9 +55,14 @@ export class StudySession implements PictureTarget {
     return [...this.known].map(([hash, brush]) => ({ hash, brush }));
   }
 
-  /** A brush as it is in its set. */
+  /** A brush as it is in its set, if it is known. */
+  find(hash: string): Brush | undefined {
+    return this.known.get(hash);
+  }
+
+  /** A brush as it is in its set. @throws RangeError for one that is not known */
   brush(hash: string): Brush {
-    const brush = this.known.get(hash);
+    const brush = this.find(hash);
     if (!brush) throw new RangeError(`${hash} is no brush of this study`);
     return brush;
   }
@@ -73,8 +73,8 @@ export class StudySession implements PictureTarget {
   }
 
   /** The brush in hand, as it is set. */
-  inHand(state = this.store.get()): Brush {
-    return setBrush(this.brush(state.brush), state.values[state.brush]);
+  inHand({ brush, values } = this.store.get()): Brush {
+    return withValues(this.brush(brush), values[brush] ?? {});
   }
 
   /** Takes an engine into use. @returns what lets go of it */

@@ -1,4 +1,5 @@
-import { createContext, useContext, useSyncExternalStore } from "react";
+import { type Brush, withValues } from "@core/brush";
+import { createContext, useContext, useMemo, useSyncExternalStore } from "react";
 import type { StudySession } from "./session";
 import type { StudyState } from "./study-state";
 
@@ -11,6 +12,17 @@ export function useSession(): StudySession {
   const session = useContext(context);
   if (!session) throw new Error("this belongs to a study");
   return session;
+}
+
+/** The brush in hand as it is set; none where the tray is empty. */
+export function useHand(): Brush | undefined {
+  const session = useSession();
+  const brush = useStudy((state) => state.brush);
+  const values = useStudy((state) => state.values[state.brush]);
+  return useMemo(() => {
+    const own = session.find(brush);
+    return own && withValues(own, values ?? {});
+  }, [session, brush, values]);
 }
 
 /** A part of the study's state; the component is drawn anew when that part is another one. */

@@ -6,7 +6,7 @@ import { EaselPicture } from "~/easel/picture";
 import { plainState } from "~/easel/state/plain-state";
 import { StudySession } from "~/easel/state/session";
 import { takeBrush } from "~/easel/state/study-state";
-import { StudyProvider, useStudy } from "~/easel/state/use-study";
+import { StudyProvider, useHand, useStudy } from "~/easel/state/use-study";
 import { TipRing } from "~/easel/tip-ring";
 import { Button } from "~/ui/button";
 import { BARS, barBrush, colourBars } from "./colour-bars";
@@ -76,9 +76,7 @@ function PadPicture({
   name: string;
 }) {
   const empty = useStudy((state) => state.standing.done.length === 0);
-  const hash = useStudy((state) => state.brush);
-  const values = useStudy((state) => state.values[state.brush]);
-  const hand = session.inHand({ ...session.store.get(), brush: hash, values: { [hash]: values ?? {} } });
+  const hand = useHand();
   return (
     <EaselPicture
       label={`A pad to try ${name} on`}
@@ -88,7 +86,7 @@ function PadPicture({
       target={session}
       onEngine={onEngine}
     >
-      <TipRing engine={session.engine} frame={session.frame} brush={hand} />
+      {hand && <TipRing engine={session.engine} frame={session.frame} brush={hand} />}
       {empty && (
         <p className="pointer-events-none absolute inset-0 grid place-items-center text-[#5f5f5f]">
           draw here with pen, mouse or finger

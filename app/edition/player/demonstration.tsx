@@ -7,7 +7,7 @@ import { captionAt, chapterAt, holdAt, holdSays } from "~/easel/roll/roll-model"
 import { RollStrip } from "~/easel/roll/roll-strip";
 import { clockWords } from "~/easel/roll/words";
 import { takeBrush } from "~/easel/state/study-state";
-import { StudyProvider, useSession, useStudy } from "~/easel/state/use-study";
+import { StudyProvider, useHand, useSession, useStudy } from "~/easel/state/use-study";
 import { TipRing } from "~/easel/tip-ring";
 import { Button } from "~/ui/button";
 import { Segments } from "~/ui/segments";
@@ -68,12 +68,7 @@ function Watching({ player, shown }: { player: Player; shown: ShownDemonstration
   const { session } = player;
   const paints = useStudy((state) => state.sheet !== undefined && state.place === undefined);
   const seen = useStudy((state) => state.sheet !== undefined || state.place !== undefined);
-  const hash = useStudy((state) => state.brush);
-  const values = useStudy((state) => state.values[state.brush]);
-  const hand =
-    paints && hash
-      ? session.inHand({ ...session.store.get(), brush: hash, values: { [hash]: values ?? {} } })
-      : undefined;
+  const hand = useHand();
   return (
     <div className={`absolute inset-0 ${seen ? "bg-table" : "opacity-0"}`}>
       <EaselPicture
@@ -84,7 +79,7 @@ function Watching({ player, shown }: { player: Player; shown: ShownDemonstration
         target={paints ? session : undefined}
         onEngine={player.onEngine}
       >
-        {hand && <TipRing engine={session.engine} frame={session.frame} brush={hand} />}
+        {paints && hand && <TipRing engine={session.engine} frame={session.frame} brush={hand} />}
       </EaselPicture>
     </div>
   );
