@@ -2,7 +2,6 @@ import type { Brush } from "@core/brush";
 import { hexToRgb } from "@core/colour/srgb";
 import { writeOra } from "@core/formats/ora/write";
 import type { Sample } from "@core/hand/sample";
-import { did, doneAgain, emptyHistory, type History, takenBack } from "@core/history/history";
 import { createKernels } from "@core/kernels/load";
 import { noPictures, type Pictures } from "@core/picture/picture";
 import { type Act, actName, type Doing, type StrokeHead } from "@core/study/act";
@@ -10,19 +9,16 @@ import { firstLooks } from "@core/study/looks";
 import type { StudySheetSize } from "@core/study/model";
 import { endOf, Playback } from "@core/study/playback";
 import { Progressives } from "@core/study/progressives";
-import { bytesOfChange, type Change, packChange, StudySheet } from "@core/study/sheet";
+import { type Change, StudySheet } from "@core/study/sheet";
 import { nothingDone, type Standing, standingAfter, standingOf } from "@core/study/standing";
 import { Timeline } from "@core/study/timeline";
 import { TraceWriter } from "@core/study/trace";
 import type { Framing } from "../window/framing";
 import { WindowView } from "../window/window-view";
 import type { Progressive, SheetState, StudyPlace } from "./protocol";
+import { WayBack } from "./way-back";
 import { writePng } from "./write-canvas";
 
-/** So much can be taken back by putting tiles back; what is older is taken back by painting the rest anew. */
-const LIMITS = { steps: 600, bytes: 40 << 20 };
-/** A way back of more bytes than this is packed at once. */
-const LARGE = 4 << 20;
 /** So many of the acts of a study that is opened can be taken back that way. */
 const RECORDED = 100;
 /** How long acts are replayed before what was asked meanwhile is heard, ms. */
@@ -47,11 +43,9 @@ export class Easel {
   private readonly brushes = new Map<string, Brush>();
   private log: Act[] = [];
   private standing: Standing = nothingDone;
-  private history: History<Change> = emptyHistory(LIMITS);
+  private readonly wayBack = new WayBack();
   /** So many acts that stand are another's: what was taken up stays as its maker left it. */
   private taken = 0;
-  /** The way back from the last act, which is not packed yet. */
-  private loose: Change | undefined;
   private stroke: UnderWay | undefined;
   private road: Road | undefined;
   /** What was loaded to be watched. */
@@ -180,7 +174,7 @@ export class Easel {
     this.log = acts.slice(0, timeline.at);
     this.standing = standingOf(this.log);
     this.taken = this.log.length;
-    this.history = emptyHistory(LIMITS);
+    this.wayBack.clear();
     return this.state;
   }
 
@@ -251,12 +245,7 @@ export class Easel {
     if (this.stroke || this.standing.done.length <= this.taken) return undefined;
     this.sheet.records = true;
     const entry = this.enter({ kind: "back", at });
-    const found = takenBack(this.history);
-    if (found) {
-      this.history = found[0];
-      this.sheet.exchange(found[1].step, "before");
-      packChange(found[1].step);
-    } else this.repeat();
+    if (!this.wayBack.back(this.exchange)) this.repeat();
     this.view.show();
     return entry;
   }
@@ -267,12 +256,7 @@ export class Easel {
     if (this.stroke || next === undefined) return undefined;
     this.sheet.records = true;
     const entry = this.enter({ kind: "again", at });
-    const found = doneAgain(this.history);
-    if (found) {
-      this.history = found[0];
-      this.sheet.exchange(found[1].step, "after");
-      packChange(found[1].step);
-    } else this.keep(this.sheet.do(this.log[next] as Doing), next);
+    if (!this.wayBack.again(this.exchange)) this.keep(this.sheet.do(this.log[next] as Doing), next);
     this.view.show();
     return entry;
   }
@@ -321,32 +305,20 @@ export class Easel {
   }
 
   private keep(change: Change | undefined, n: number): void {
-    if (!change) return;
-    const label = actName(this.log[n] as Doing);
-    this.tidy();
-    // What is large would push out whatever came before it.
-    if (bytesOfChange(change) > LARGE) packChange(change);
-    this.history = did(this.history, { label, step: change, bytes: bytesOfChange(change) });
-    this.loose = change;
+    if (change) this.wayBack.keep(actName(this.log[n] as Doing), change);
   }
 
-  /** Packs the way back from the last act; not while the hand waits. */
+  /** Packs what leads back from the last act; not while the hand waits. */
   tidy(): void {
-    const { loose } = this;
-    this.loose = undefined;
-    const last = this.history.done.at(-1);
-    if (!loose || last?.step !== loose) return;
-    packChange(loose);
-    this.history = {
-      ...this.history,
-      done: [...this.history.done.slice(0, -1), { ...last, bytes: bytesOfChange(loose) }],
-    };
+    this.wayBack.tidy();
   }
+
+  private readonly exchange = (change: Change, end: "before" | "after"): void => this.sheet.exchange(change, end);
 
   /** Does what stands anew, from the beginning: what is to be taken back is older than what leads back. */
   private repeat(): void {
     this.sheet.reset(firstLooks, new Map());
-    this.history = emptyHistory(LIMITS);
+    this.wayBack.clear();
     for (const n of this.standing.done) this.keep(this.sheet.do(this.log[n] as Doing), n);
   }
 }
