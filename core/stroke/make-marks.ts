@@ -81,7 +81,10 @@ export class MarkMaker {
     this.lately[SIZE] = tip.size;
     this.lately[LOAD] = paint.load ?? 0;
     this.conditioner = new Conditioner(trail);
-    this.walker = new Walker({ hold: taperHold(trail.taper), perSecond: trail.perSecond }, (place) => this.step(place));
+    this.walker = new Walker(
+      { hold: taperHold(trail.taper), perSecond: trail.perSecond, needsSpeed: needsSpeed(brush) },
+      (place) => this.step(place),
+    );
     this.standIns = namedStandIns(brush.standIns);
     this.respond = compileResponses(ownValues(whole), whole.responses, tip.size);
     this.pick = tip.shape.kind === "image" && tip.shape.pictures.length > 1 ? picker(tip.shape) : undefined;
@@ -206,6 +209,15 @@ export class MarkMaker {
     occasion.heading = moment[momentField.heading];
     return pick(occasion, this.seed);
   }
+}
+
+/** Whether a stroke looks another way when it is drawn faster. */
+function needsSpeed({ responses, standIns, tip: { shape } }: Brush): boolean {
+  return (
+    responses.some((r) => r.source === "speed") ||
+    namedStandIns(standIns).some(({ kind }) => kind === "speed" || kind === "slowness") ||
+    (shape.kind === "image" && shape.pick === "speed")
+  );
 }
 
 /** A brush's own value of every quality; 0 where it has none: a smooth ground has no depth, an endless load no length. */

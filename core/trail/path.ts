@@ -1,6 +1,9 @@
 import type { TameSample } from "../hand/tame";
 import { length } from "../numeric/length";
 
+/** Two samples closer than this, px, are one place. */
+export const SAME_PLACE = 0.01;
+
 /** A conditioned sample: all signals known, speed (px/ms) added. */
 export type PathPoint = TameSample & { readonly speed: number };
 
@@ -13,12 +16,23 @@ export interface Piece {
   readonly y: readonly [number, number, number, number];
 }
 
+interface Point {
+  readonly x: number;
+  readonly y: number;
+}
+
+/** The piece of the path from `b` to `c`, as `curveThrough` has it. */
+export function catmullRom(a: PathPoint | undefined, b: PathPoint, c: PathPoint, d: PathPoint | undefined): Piece {
+  const { x, y } = curveThrough(a, b, c, d);
+  return { from: b, to: c, x, y };
+}
+
 /**
- * The centripetal Catmull–Rom piece from `b` to `c`, whose neighbours are `a` and `d`; a missing neighbour is mirrored.
+ * The centripetal Catmull–Rom curve from `b` to `c`, whose neighbours are `a` and `d`; a missing neighbour is mirrored.
  * Yuksel, Schaefer, Keyser, "Parameterization and applications of Catmull–Rom curves", CAD 43 (2011): no cusps and no
  * self-intersections within a piece. Successive points must differ in place.
  */
-export function catmullRom(a: PathPoint | undefined, b: PathPoint, c: PathPoint, d: PathPoint | undefined): Piece {
+export function curveThrough(a: Point | undefined, b: Point, c: Point, d: Point | undefined): Pick<Piece, "x" | "y"> {
   const ax = a ? a.x : 2 * b.x - c.x;
   const ay = a ? a.y : 2 * b.y - c.y;
   const dx = d ? d.x : 2 * c.x - b.x;
@@ -27,11 +41,17 @@ export function catmullRom(a: PathPoint | undefined, b: PathPoint, c: PathPoint,
   const between = knot(c.x - b.x, c.y - b.y);
   const after = knot(dx - c.x, dy - c.y);
   return {
-    from: b,
-    to: c,
     x: cubic(b.x, c.x, slope(ax, b.x, c.x, before, between), slope(b.x, c.x, dx, between, after, true)),
     y: cubic(b.y, c.y, slope(ay, b.y, c.y, before, between), slope(b.y, c.y, dy, between, after, true)),
   };
+}
+
+/** Between two directions, degrees, by the shorter way around. */
+export function turned(a: number, b: number, u: number): number {
+  if (a === b) return a;
+  const way = b - a > 180 ? b - a - 360 : b - a < -180 ? b - a + 360 : b - a;
+  const angle = a + u * way;
+  return angle < 0 ? angle + 360 : angle >= 360 ? angle - 360 : angle;
 }
 
 function knot(x: number, y: number): number {

@@ -16,8 +16,6 @@ export function follower(steady: Steady): Follower | undefined {
 }
 
 const SPEED_CUTOFF = 1;
-/** What a reading without a clock of its own counts as, s. */
-const USUAL_GAP = 0.008;
 
 /**
  * The 1€ filter on x and y: a low-pass whose cutoff frequency rises with the speed. G. Casiez, N. Roussel, D. Vogel,
@@ -38,7 +36,8 @@ export class OneEuro implements Follower {
     const { last } = this;
     let { x, y } = sample;
     if (last) {
-      const gap = (sample.time - last.time) / 1000 || USUAL_GAP;
+      const gap = (sample.time - last.time) / 1000;
+      if (gap <= 0) return last;
       const share = smoothing(SPEED_CUTOFF, gap);
       this.dx += share * ((x - last.x) / gap - this.dx);
       this.dy += share * ((y - last.y) / gap - this.dy);
@@ -58,6 +57,9 @@ function smoothing(cutoff: number, gap: number): number {
   return 1 / (1 + 1 / (2 * Math.PI * cutoff * gap));
 }
 
+/** The longest step, px, in which a string is pulled. */
+const LONGEST_PULL = 1;
+
 /** The brush lies still while the string is slack and follows the pen at the string's length once it is taut. */
 export class PulledString implements Follower {
   private brush: TameSample | undefined;
@@ -70,18 +72,21 @@ export class PulledString implements Follower {
   ) {}
 
   follow(sample: TameSample): TameSample {
+    const from = this.pen ?? sample;
     this.pen = sample;
-    if (!this.brush) {
-      this.brush = sample;
-      return sample;
+    let { x, y } = this.brush ?? sample;
+    const way = length(sample.x - from.x, sample.y - from.y);
+    const steps = Math.max(1, Math.min(1000, Math.ceil(way / LONGEST_PULL)));
+    for (let i = 1; i <= steps; i++) {
+      const px = from.x + (i / steps) * (sample.x - from.x);
+      const py = from.y + (i / steps) * (sample.y - from.y);
+      const away = length(px - x, py - y);
+      if (away <= this.reach) continue;
+      const share = (away - this.reach) / away;
+      x += share * (px - x);
+      y += share * (py - y);
     }
-    const away = length(sample.x - this.brush.x, sample.y - this.brush.y);
-    const share = away > this.reach ? (away - this.reach) / away : 0;
-    this.brush = {
-      ...sample,
-      x: this.brush.x + share * (sample.x - this.brush.x),
-      y: this.brush.y + share * (sample.y - this.brush.y),
-    };
+    this.brush = { ...sample, x, y };
     return this.brush;
   }
 

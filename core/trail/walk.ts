@@ -1,10 +1,9 @@
 import type { TameSample } from "../hand/tame";
 import { length } from "../numeric/length";
-import { catmullRom, chordCount, chordLength, type PathPoint, type Piece } from "./path";
+import { catmullRom, chordCount, chordLength, type PathPoint, type Piece, SAME_PLACE, turned } from "./path";
 import { firstPlace, type Place, placeField } from "./place";
+import { SPEED_SETTLES, SpeedMeter } from "./speed";
 
-/** Two samples closer than this are one place. */
-const SAME_PLACE = 0.01;
 /** The shortest step in px: closer marks could not be told apart and would cost without end. */
 const LEAST_STEP = 0.2;
 /** The most places on one stroke: a hand that asks for more is nonsense, and must not hang a painter's screen. */
@@ -13,8 +12,6 @@ const MOST_PLACES = 5_000_000;
 const LONGEST_GAP = 10_000;
 /** px, or ms, by which a place may lie beyond what was walked, and by which more is held back than must be: so that rounding never decides. */
 const SLACK = 1e-6;
-/** How much of the newest speed goes into the smoothed one. */
-const SPEED_SHARE = 0.4;
 
 /** A part of the way: a curve, or a rest at one place. */
 interface Leg {
@@ -29,6 +26,8 @@ export interface WalkPlan {
   readonly hold: number;
   /** Marks laid by time, a second; 0 for none. */
   readonly perSecond: number;
+  /** Whether the speed decides anything: the walk then begins when it is known. */
+  readonly needsSpeed: boolean;
 }
 
 /**
@@ -40,6 +39,11 @@ export class Walker {
   private points: PathPoint[] = [];
   private readonly legs: Leg[] = [];
   private begun = Number.NaN;
+  private readonly meter = new SpeedMeter();
+  /** px between the readings so far. */
+  private gone = 0;
+  /** Readings that wait for the stroke's first speed; undefined once it is known. */
+  private early: TameSample[] | undefined;
   private hardest = 0;
   /** Whether the newest point's predecessor piece has been entered. */
   private pieced = false;
@@ -61,23 +65,51 @@ export class Walker {
   ) {
     this.interval = plan.perSecond > 0 ? 1000 / plan.perSecond : Number.POSITIVE_INFINITY;
     this.nextTime = this.interval;
+    if (plan.needsSpeed) this.early = [];
   }
 
   push(samples: readonly TameSample[]): void {
     for (const sample of samples) {
-      this.hardest = Math.max(this.hardest, sample.pressure);
-      const last = this.points[this.points.length - 1];
-      if (!last) {
-        this.begun = sample.time;
-        this.points.push(pointOf(sample, 0));
-      } else if (length(sample.x - last.x, sample.y - last.y) >= SAME_PLACE) this.goTo(sample, last);
-      else if (this.interval < Number.POSITIVE_INFINITY) this.rest(sample, last);
+      if (!this.early) this.take(sample, 0);
+      else {
+        this.early.push(sample);
+        if (sample.time - this.early[0].time >= SPEED_SETTLES) this.settle(this.early);
+      }
     }
     this.walkTo(this.known - this.plan.hold - SLACK);
   }
 
+  /** Takes what waited for a speed: what is younger than it has the first that is known. */
+  private settle(early: readonly TameSample[]): void {
+    this.early = undefined;
+    const meter = new SpeedMeter();
+    let way = 0;
+    early.forEach((sample, i) => {
+      const before = early[i - 1] ?? sample;
+      way += length(sample.x - before.x, sample.y - before.y);
+      meter.push(sample.time, way);
+    });
+    const [first] = early;
+    const last = early[early.length - 1];
+    const speed = meter.at(Math.min(first.time + SPEED_SETTLES, last.time));
+    for (const sample of early) this.take(sample, speed);
+  }
+
+  /** @param young the speed of what is too young to have its own, px/ms; 0 where that does not matter */
+  private take(sample: TameSample, young: number): void {
+    this.hardest = Math.max(this.hardest, sample.pressure);
+    const last = this.points[this.points.length - 1];
+    if (!last) {
+      this.begun = sample.time;
+      this.meter.push(sample.time, 0);
+      this.points.push(pointOf(sample, young));
+    } else if (length(sample.x - last.x, sample.y - last.y) >= SAME_PLACE) this.goTo(sample, last, young);
+    else if (this.interval < Number.POSITIVE_INFINITY) this.rest(sample, last);
+  }
+
   /** Walks what was held back. A stroke that never moved is one place, at its hardest. */
   end(): void {
+    if (this.early && this.early.length > 0) this.settle(this.early);
     const a = this.points[0];
     if (!a) return;
     if (this.points.length > 1) this.closePath();
@@ -95,8 +127,12 @@ export class Walker {
     this.walkTo(Number.POSITIVE_INFINITY);
   }
 
-  private goTo(sample: TameSample, last: PathPoint): void {
-    const speed = nextSpeed(last, sample);
+  private goTo(sample: TameSample, last: PathPoint, young: number): void {
+    const { meter } = this;
+    this.gone += length(sample.x - last.x, sample.y - last.y);
+    meter.push(sample.time, this.gone);
+    const own = meter.at(sample.time);
+    const speed = young > 0 && sample.time - this.begun < SPEED_SETTLES ? young : own;
     const { points } = this;
     // Nothing was known of the first point's speed before the second.
     if (points.length === 1 && last.speed === 0) points[0] = pointOf(last, speed);
@@ -115,7 +151,8 @@ export class Walker {
   /** The pen stands still and time goes on: the path so far is closed, and the rest is a leg of its own. */
   private rest(sample: TameSample, last: PathPoint): void {
     this.closePath();
-    const still = pointOf({ ...sample, x: last.x, y: last.y }, last.speed);
+    this.meter.push(sample.time, this.gone);
+    const still = pointOf({ ...sample, x: last.x, y: last.y }, this.meter.at(sample.time));
     this.legs.push({ piece: { from: last, to: still, x: [last.x, 0, 0, 0], y: [last.y, 0, 0, 0] }, chords: 0 });
     this.points = [still];
     this.pieced = false;
@@ -252,19 +289,4 @@ export class Walker {
 // Spelt out: a spread costs more than the whole rest of a sample. All points are made here, for objects of one make are read without boxing.
 function pointOf({ x, y, time, pressure, tilt, lean, twist }: TameSample, speed: number): PathPoint {
   return { x, y, time, pressure, tilt, lean, twist, speed };
-}
-
-function nextSpeed(last: PathPoint, sample: TameSample): number {
-  const gap = sample.time - last.time;
-  if (gap <= 0) return last.speed;
-  const now = length(sample.x - last.x, sample.y - last.y) / gap;
-  return last.speed === 0 ? now : last.speed + SPEED_SHARE * (now - last.speed);
-}
-
-/** Between two directions by the shorter way around. */
-function turned(a: number, b: number, u: number): number {
-  if (a === b) return a;
-  const way = b - a > 180 ? b - a - 360 : b - a < -180 ? b - a + 360 : b - a;
-  const angle = a + u * way;
-  return angle < 0 ? angle + 360 : angle >= 360 ? angle - 360 : angle;
 }
