@@ -262,6 +262,8 @@ export class OneTile {
       dark?: readonly number[];
       light?: readonly number[];
       depth?: number;
+      press?: number;
+      sharp?: number;
     },
   ): void {
     const none = [0, 0, 0];
@@ -289,10 +291,12 @@ export class OneTile {
         0,
         mark.depth ?? 0,
         0,
+        mark.press ?? 0,
+        mark.sharp ?? 0,
       ],
       this.batch / 4,
     );
-    if (MARK_WORDS !== 25) throw new Error("the record of a mark has changed");
+    if (MARK_WORDS !== 27) throw new Error("the record of a mark has changed");
     this.kernels.run[law](this.batch, 1, this.tiles.table, 1, 1, this.dirty);
   }
 

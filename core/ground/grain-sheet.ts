@@ -7,6 +7,8 @@ export interface GrainSheet {
   readonly width: number;
   readonly height: number;
   readonly heights: Float32Array;
+  /** The share of all heights that lie lower, so that they are spread evenly over 0…1. */
+  readonly ranks: Float32Array;
 }
 
 /** A grain names a picture that is not there. */
@@ -49,7 +51,7 @@ function drawnSheet(grain: Exclude<Grain, { kind: "picture" }>): GrainSheet {
   if (present) return present;
   const oldest = drawn.keys().next().value;
   if (drawn.size >= MOST_GRAINS && oldest !== undefined) drawn.delete(oldest);
-  const sheet = { width: GRAIN_SIDE, height: GRAIN_SIDE, heights: drawGrain(grain) };
+  const sheet = ranked(GRAIN_SIDE, GRAIN_SIDE, drawGrain(grain));
   drawn.set(key, sheet);
   return sheet;
 }
@@ -62,12 +64,29 @@ function heightsOf({ width, height, channels, data, full }: Picture): GrainSheet
     const alpha = channels % 2 === 0 ? data[at + channels - 1] / full : 1;
     heights[i] = (grey / full) * alpha;
   }
-  return { width, height, heights };
+  return ranked(width, height, heights);
+}
+
+const RANK_STEPS = 1 << 16;
+
+/** Equal heights share their middle rank. */
+function ranked(width: number, height: number, heights: Float32Array): GrainSheet {
+  const stepOf = (h: number) => Math.min(RANK_STEPS - 1, Math.floor(h * RANK_STEPS));
+  const counts = new Uint32Array(RANK_STEPS);
+  for (const h of heights) counts[stepOf(h)]++;
+  const shares = new Float32Array(RANK_STEPS);
+  let below = 0;
+  for (let i = 0; i < RANK_STEPS; i++) {
+    shares[i] = (below + counts[i] / 2) / heights.length;
+    below += counts[i];
+  }
+  return { width, height, heights, ranks: heights.map((h) => shares[stepOf(h)]) };
 }
 
 /** Averages cells of about `by`×`by` px; the last ones are a little larger or smaller, so that it goes on tiling. */
-function reduce({ width, height, heights }: GrainSheet, by: number): GrainSheet {
-  if (by === 1) return { width, height, heights };
+function reduce(sheet: GrainSheet, by: number): GrainSheet {
+  if (by === 1) return sheet;
+  const { width, height, heights } = sheet;
   const columns = Math.max(1, Math.round(width / by));
   const rows = Math.max(1, Math.round(height / by));
   const out = new Float32Array(columns * rows);
@@ -80,5 +99,5 @@ function reduce({ width, height, heights }: GrainSheet, by: number): GrainSheet 
       out[r * columns + c] = sum / ((right - left) * (bottom - top));
     }
   }
-  return { width: columns, height: rows, heights: out };
+  return ranked(columns, rows, out);
 }

@@ -13,14 +13,30 @@ export const grainPathSchema = z
 export const grainSchema = z.discriminatedUnion("kind", [
   /** Cold-press paper: rounded hills of several sizes. */
   z.strictObject({ kind: z.literal("paper"), roughness: share.default(0.5), seed }),
+  /** Hot-press paper: nearly flat, fibres alone. */
+  z.strictObject({ kind: z.literal("hotpress"), roughness: share.default(0.3), seed }),
   /** Fractal noise: `octaves` of it, each half as large. */
   z.strictObject({ kind: z.literal("noise"), octaves: z.int().min(1).max(7).default(4), seed }),
-  /** Canvas: `threads` each way, `thickness` of a thread in its place, `unevenness` of their heights. */
+  /** Even cloth: `threads` each way, `thickness` of a thread in its place, `unevenness` of their heights. */
   z.strictObject({
     kind: z.literal("weave"),
     threads: z.int().min(4).max(64).default(32),
     thickness: share.default(0.8),
     unevenness: share.default(0.4),
+    seed,
+  }),
+  /** Primed canvas: irregular threads whose gaps the primer fills, 0 bare … 1 all but smooth. */
+  z.strictObject({
+    kind: z.literal("canvas"),
+    threads: z.int().min(8).max(96).default(44),
+    primed: share.default(0.4),
+    seed,
+  }),
+  /** Linen: fine threads of very different thickness, with slubs. */
+  z.strictObject({
+    kind: z.literal("linen"),
+    threads: z.int().min(8).max(96).default(64),
+    slubs: share.default(0.6),
     seed,
   }),
   /** Laid paper: fine wires one way, wide chains the other. */
@@ -46,14 +62,35 @@ export const grainSchema = z.discriminatedUnion("kind", [
     length: share.default(0.5),
     seed,
   }),
-  /** Trowelled plaster: smooth plates with ridges between them. */
+  /** Grey board: flecks and straws in pressed pulp, with the waves of its flutes. */
+  z.strictObject({
+    kind: z.literal("cardboard"),
+    flutes: z.int().min(0).max(64).default(24),
+    flecks: share.default(0.5),
+    seed,
+  }),
+  /** Trowelled plaster: sweeps over one another, `plates` of them across. */
   z.strictObject({
     kind: z.literal("plaster"),
     plates: z.int().min(2).max(24).default(7),
     roughness: share.default(0.4),
     seed,
   }),
-  /** Hatching: lines of uneven strength, or two sets of them that cross. */
+  /** A natural sponge: `holes` of many sizes. */
+  z.strictObject({
+    kind: z.literal("sponge"),
+    holes: z.int().min(20).max(1200).default(220),
+    spread: share.default(0.8),
+    seed,
+  }),
+  /** Stone: broken facets, pitted. */
+  z.strictObject({
+    kind: z.literal("stone"),
+    facets: z.int().min(4).max(64).default(18),
+    roughness: share.default(0.5),
+    seed,
+  }),
+  /** Pen hatching: lines of uneven strength, or two sets of them that cross. */
   z.strictObject({
     kind: z.literal("hatch"),
     lines: z.int().min(4).max(64).default(20),
@@ -93,6 +130,11 @@ export function grainRanges(kind: DrawnGrain["kind"]): Readonly<Record<string, N
 /** The path of the picture that a grain needs, if any. */
 export function grainPath(grain: Grain | undefined): string | undefined {
   return grain?.kind === "picture" ? grain.file : undefined;
+}
+
+/** Whether a grain is a halftone screen, whose dots are sharp at any tone. */
+export function isScreen({ kind }: Grain): boolean {
+  return kind === "dots" || kind === "crosses" || kind === "lines";
 }
 
 /** How many lines an inch a halftone screen with so many across has, printed at a resolution. */

@@ -30,7 +30,30 @@ export const groundQualities = {
     says: "How large the grain is; settled as a stroke begins.",
     words: "texture grain paper size zoom",
   },
+  press: {
+    stream: 21,
+    body: "ground",
+    label: "Press",
+    unit: "share",
+    low: 0,
+    high: 2,
+    base: 1,
+    joins: "multiply",
+    says: "How far a mark gets into the grain by peaks. Where nothing drives it, it follows pressure and flow.",
+    words: "pressure tooth touch weight valley fill heavy light",
+  },
 } as const satisfies Record<string, QualityRow>;
+
+/** The least of its press with which an unpressed mark touches a ground. */
+const FAINTEST = 0.1;
+
+/**
+ * How hard a mark presses where nothing drives it: by the pressure, and less where its flow is less than its brush's own.
+ * @param pressure 0…1 @param flow of the mark ÷ the brush's own, 0…1
+ */
+export function usualPress(pressure: number, flow: number): number {
+  return (FAINTEST + (1 - FAINTEST) * pressure) * (0.5 + 0.5 * flow);
+}
 
 export const anchors = ["surface", "stroke", "mark"] as const;
 

@@ -35,7 +35,7 @@ interface KernelExports {
   /** As `mergeTint`, for a layer that lies on with an opacity. */
   mergeWeaker(layer: number, stroke: number, opacity: number): void;
   /** Says what the marks of the next calls meet: 0 nothing, 1 peaks, 2 print, 3 pool. */
-  setGround(law: number, table: number, room: number, along: number, withReciprocals: boolean): void;
+  setGround(law: number, table: number, room: number, along: number, least: number, paper: number): void;
   /** The bytes of room that a ground needs. */
   groundRoom(): number;
   /** Takes a one-plane stroke away from a layer. */
@@ -52,8 +52,8 @@ interface KernelExports {
   openBytes(): number;
   /** Opens a layer's tile (0 for none). */
   openTile(layer: number, open: number): void;
-  /** Brings a layer's tile `ceiling` of the way to the open tile that was made from it. */
-  closeTile(open: number, layer: number, ceiling: number): void;
+  /** Brings a layer's tile `ceiling` of the way to the open tile that was made from it; on a ground as far as marks got into it. */
+  closeTile(open: number, layer: number, ceiling: number, grained: boolean): void;
   setMixing(table: number, below: number, columns: number, rows: number, dirty: number): void;
   /** The address of the weighed sum of each plane under a mark and of the weights, f64. */
   gather(mark: number, before: number, step: number): number;

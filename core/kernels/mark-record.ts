@@ -30,6 +30,8 @@ export const markWord = {
   underCeiling: 22,
   depth: 23,
   heights: 24,
+  press: 25,
+  sharp: 26,
 } as const;
 
 export type MarkWord = keyof typeof markWord;

@@ -1,6 +1,7 @@
 import { withoutMuted } from "../brush/muted";
 import { ownValue } from "../brush/quality-of";
 import type { Brush } from "../brush/schema";
+import { usualPress } from "../ground/model";
 import type { Sample } from "../hand/sample";
 import { type NamedStandIn, namedStandIns, standIn } from "../hand/stand-in";
 import { length } from "../numeric/length";
@@ -19,7 +20,7 @@ import { taperFactor, taperHold } from "../trail/taper";
 import { Walker } from "../trail/walk";
 import { MARK_NUMBERS, MarkList, markField } from "./mark-list";
 
-const { size, angle, roundness, spacing, count, scatter, scatterAlong, flow, load, depth } = qualityIndex;
+const { size, angle, roundness, spacing, count, scatter, scatterAlong, flow, load, depth, press } = qualityIndex;
 const LEFT_RIGHT = 0x317a;
 const TOP_BOTTOM = 0x317b;
 const DISTANCE = 0;
@@ -49,6 +50,8 @@ export class MarkMaker {
   private readonly pick: Pick | undefined;
   private readonly tapers: boolean;
   private readonly mirrors: boolean;
+  /** Whether marks press as their pressure and flow say. */
+  private readonly pressesAsUsual: boolean;
   private readonly moment = blankMoment();
   /** What decides which picture of a family a mark takes. */
   private readonly occasion = { number: 0, pressure: 0, speed: 0, heading: 0 };
@@ -89,6 +92,7 @@ export class MarkMaker {
     this.respond = compileResponses(ownValues(whole), whole.responses, tip.size);
     this.pick = tip.shape.kind === "image" && tip.shape.pictures.length > 1 ? picker(tip.shape) : undefined;
     this.tapers = trail.taper.start > 0 || trail.taper.end > 0;
+    this.pressesAsUsual = !brush.responses.some((r) => r.quality === "press");
     this.mirrors = tip.mirror.leftRight !== "never" || tip.mirror.topBottom !== "never";
   }
 
@@ -164,7 +168,7 @@ export class MarkMaker {
 
   private mark(place: Place): number {
     const { moment, marks, seed } = this;
-    const { trail, tip } = this.brush;
+    const { trail, tip, ground, paint } = this.brush;
     const number = this.number++;
     const at = marks.append();
     const row = marks.values;
@@ -177,6 +181,12 @@ export class MarkMaker {
       row[at + flow] *= flowLeft(moment[momentField.load]);
       if (this.brush.ground) row[at + depth] = drierDepth(row[at + depth], moment[momentField.load]);
     }
+    if (!ground) row[at + press] = 1;
+    if (this.pressesAsUsual)
+      row[at + press] *= usualPress(
+        moment[momentField.pressure],
+        paint.flow > 0 ? Math.min(1, row[at + flow] / paint.flow) : 1,
+      );
     if (trail.keepStrength) row[at + flow] = keptStrength(row[at + flow], row[at + spacing]);
     row[at + markField.number] = number;
     row[at + markField.distance] = moment[momentField.distance];

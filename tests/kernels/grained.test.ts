@@ -1,5 +1,7 @@
+import type { LawName } from "@core/kernels/load";
 import { ONE } from "@core/kernels/memory/q15";
 import * as reference from "@core/kernels/reference/laws";
+import { sharpWord } from "@core/stroke/laying/meet-ground";
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { OneTile } from "../helpers";
@@ -7,70 +9,100 @@ import { OneTile } from "../helpers";
 const level = fc.integer({ min: 0, max: ONE });
 const LAWS = { peaks: 1, print: 2, pool: 3 } as const;
 const PIXELS = 8;
+const LEAST = 0.35;
+const COLOUR = [0.8, 0.3, 0.1] as const;
 
-/** One tile on a ground of these heights, one for each column, under one depth for all marks. */
+/** One tile on a ground of these heights, one for each column. */
 class GroundTile extends OneTile {
-  constructor(law: keyof typeof LAWS, heights: readonly number[], depth: number, shared: boolean) {
-    super(1);
+  constructor(ground: keyof typeof LAWS, heights: readonly number[], planes: 1 | 4 = 1) {
+    super(planes);
     const { heap, run } = this.kernels;
     const table = heap.takeCleared(4);
-    const tile = heap.takeCleared(2 * 64 * 64 * 2);
+    const tile = heap.takeCleared(64 * 64 * 2);
     heap.u32[table / 4] = tile;
-    for (let i = 0; i < 64 * 64; i++) {
-      const height = heights[i % PIXELS];
-      heap.u16[tile / 2 + i] = height;
-      heap.u16[tile / 2 + 64 * 64 + i] = Math.min(
-        ONE,
-        Math.round((ONE + 1) / (8 * (1 - (depth / ONE) * (1 - height / ONE)))),
-      );
-    }
-    run.setGround(LAWS[law], table, heap.takeCleared(run.groundRoom()), 0, shared);
+    for (let i = 0; i < 64 * 64; i++) heap.u16[tile / 2 + i] = heights[i % PIXELS];
+    run.setGround(LAWS[ground], table, heap.takeCleared(run.groundRoom()), 0, Math.round(LEAST * ONE), 0);
   }
 }
 
-describe.each(Object.keys(LAWS) as (keyof typeof LAWS)[])("marks through a grain by the law of %s", (law) => {
-  const eight = fc.array(level, { minLength: PIXELS, maxLength: PIXELS });
+const sharpnesses = fc
+  .constantFrom(reference.NATURAL_SHARPNESS, 1, 3, 40)
+  .map((sharpness) => ({ sharpness, word: sharpWord(sharpness) }));
 
-  // Depth is shared out up to seven eighths; strengths of a hand's usual flows, as many marks as cross one place of a stroke at spacing 0.05.
-  test("build up as in float64 within 1/255 over twenty marks, with shared depths and with each mark's own", () => {
+describe.each(Object.keys(LAWS) as (keyof typeof LAWS)[])("a ground of %s", (ground) => {
+  const eight = fc.array(level, { minLength: PIXELS, maxLength: PIXELS });
+  const any = fc.record({
+    heights: eight,
+    strengths: eight,
+    depth: fc.integer({ min: 1, max: ONE }),
+    press: level,
+    flow: fc.integer({ min: 200, max: ONE }),
+    opacity: level,
+    sharp: sharpnesses,
+  });
+
+  const wanted = (n: { heights: number[]; strengths: number[]; depth: number; press: number; sharpness: number }) =>
+    n.strengths.map((m, i) =>
+      reference.groundCeiling(ground, m / ONE, n.heights[i] / ONE, n.depth / ONE, n.press / ONE, LEAST, n.sharpness),
+    );
+
+  // A screen of the sharpest kind answers a height that is off by one part of Q15 with forty.
+  const near = (sharpness: number) => (sharpness > 8 ? 2 / 255 : 1 / 255);
+
+  test("lets marks build up to its ceiling as in float64, within 1/255 over two hundred marks", () => {
     fc.assert(
-      fc.property(
-        eight,
-        eight,
-        fc.integer({ min: 1, max: Math.floor(ONE * 0.875) }),
-        fc.integer({ min: 1, max: ONE }),
-        level,
-        fc.boolean(),
-        (heights, strengths, depth, flow, opacity, shared) => {
-          const tile = new GroundTile(law, heights, depth, shared);
-          tile.setMask((x) => strengths[x % PIXELS]);
-          const plain = strengths.map(() => 0);
-          for (let n = 0; n < 20; n++) {
-            tile.lay("coverBuild", { flow, opacity, number: n, depth });
-            strengths.forEach((m, i) => {
-              const left = reference.groundLeaves(law, m / ONE, heights[i] / ONE, depth / ONE);
-              plain[i] = reference.coverBuild(plain[i], left, flow / ONE, opacity / ONE);
-            });
-          }
-          strengths.forEach((_, i) => {
-            expect(Math.abs(tile.at(i) / ONE - plain[i])).toBeLessThan(1 / 255);
+      fc.property(any, ({ sharp: { sharpness, word }, ...n }) => {
+        const tile = new GroundTile(ground, n.heights);
+        tile.setMask((x) => n.strengths[x % PIXELS]);
+        const ceilings = wanted({ ...n, sharpness });
+        const plain = n.strengths.map(() => 0);
+        for (let number = 0; number < 200; number++) {
+          tile.lay("coverBuild", { ...n, number, sharp: word });
+          n.strengths.forEach((m, i) => {
+            plain[i] = reference.coverBuild(plain[i], m / ONE, n.flow / ONE, (n.opacity / ONE) * ceilings[i]);
           });
-        },
-      ),
-      { numRuns: 150 },
+        }
+        plain.forEach((alpha, i) => {
+          expect(Math.abs(tile.at(i) / ONE - alpha)).toBeLessThan(near(sharpness));
+        });
+      }),
+      { numRuns: 60 },
     );
   });
 
-  test("at depth 0 the grain is not there, and what is full stays full on peaks", () => {
-    const heights = [0, 5000, 20_000, ONE, 0, 5000, 20_000, ONE];
-    const tile = new GroundTile(law, heights, 0, true);
+  test.each(["coverEven", "tintBuild", "tintEven"] as const satisfies LawName[])(
+    "is the opacity of each pixel where marks are laid by %s",
+    (law) => {
+      fc.assert(
+        fc.property(any, ({ sharp: { sharpness, word }, ...n }) => {
+          const cover = law === "coverEven";
+          const tile = new GroundTile(ground, n.heights, cover ? 1 : 4);
+          tile.setMask((x) => n.strengths[x % PIXELS]);
+          const ceilings = wanted({ ...n, sharpness });
+          let pixels = n.strengths.map((): reference.Pixel => [0, 0, 0, 0]);
+          for (let number = 0; number < 12; number++) {
+            tile.lay(law, { ...n, number, sharp: word, colour: COLOUR.map((c) => Math.round(c * ONE)) });
+            pixels = pixels.map((pixel, i) => {
+              const [m, flow, most] = [n.strengths[i] / ONE, n.flow / ONE, (n.opacity / ONE) * ceilings[i]];
+              if (cover) return [0, 0, 0, reference.coverEven(pixel[3], m, flow, most)];
+              return reference[law === "tintBuild" ? "tintBuild" : "tintEven"](pixel, m, flow, most, COLOUR);
+            });
+          }
+          pixels.forEach((pixel, i) => {
+            const alpha = cover ? tile.at(i) : tile.at(i, 3);
+            expect(Math.abs(alpha / ONE - pixel[3])).toBeLessThan(near(sharpness));
+            if (!cover) expect(Math.abs(tile.at(i, 0) / ONE - pixel[0])).toBeLessThan(near(sharpness));
+          });
+        }),
+        { numRuns: 60 },
+      );
+    },
+  );
+
+  test("of depth 0 is not there", () => {
+    const tile = new GroundTile(ground, [0, 5000, 20_000, ONE, 0, 5000, 20_000, ONE]);
     tile.setMask(() => ONE);
-    tile.lay("coverBuild", { flow: 20_000, opacity: ONE, number: 0, depth: 0 });
+    tile.lay("coverBuild", { flow: 20_000, opacity: ONE, number: 0, depth: 0, press: 9000, sharp: (3 << 16) | ONE });
     for (let i = 0; i < PIXELS; i++) expect(Math.abs(tile.at(i) - 20_000)).toBeLessThanOrEqual(2);
-    if (law !== "peaks") return;
-    const deep = new GroundTile(law, heights, 28_000, true);
-    deep.setMask(() => ONE);
-    deep.lay("coverBuild", { flow: ONE, opacity: ONE, number: 0, depth: 28_000 });
-    for (let i = 0; i < PIXELS; i++) expect(Math.round((deep.at(i) / ONE) * 255)).toBe(255);
   });
 });

@@ -63,15 +63,16 @@ describe("mixing spaces", () => {
         surface.layers[0].tiles.at(0) / 2,
         (surface.layers[0].tiles.at(0) + 4 * PLANE) / 2,
       );
-      const open = new OpenTiles(surface, space, 1, false, undefined);
+      const open = new OpenTiles(surface, space, 1, false, undefined, false);
       const bytes = kernels.run.openBytes();
       const tile = kernels.heap.take(bytes);
       kernels.run.openTile(surface.layers[0].tiles.at(0), tile);
       const closed = kernels.heap.take(4 * PLANE);
       kernels.heap.u8.copyWithin(closed, surface.layers[0].tiles.at(0), surface.layers[0].tiles.at(0) + 4 * PLANE);
       // Only the lower half was touched.
-      kernels.heap.u8.fill(1, tile + bytes - 256, tile + bytes);
-      kernels.run.closeTile(tile, closed, 1);
+      const touched = tile + bytes - PLANE - (64 * 64) / 8;
+      kernels.heap.u8.fill(1, touched + 256, touched + 512);
+      kernels.run.closeTile(tile, closed, 1, false);
       const after = kernels.heap.u16.slice(closed / 2, (closed + 4 * PLANE) / 2);
       let worst = 0;
       for (let i = 0; i < after.length; i++) {

@@ -27,6 +27,7 @@ const frozen = {
   load: 18,
   body: 19,
   soften: 20,
+  press: 21,
 };
 
 test("every quality has the number it has for good", () => {
@@ -53,7 +54,7 @@ describe("reaching a quality by its name", () => {
 
   test("what a brush does not have is neither there nor set", () => {
     const smooth = brushOf();
-    expect(qualityNames.filter((name) => !isThere(smooth, name))).toEqual(["depth", "grainScale", "load"]);
+    expect(qualityNames.filter((name) => !isThere(smooth, name))).toEqual(["depth", "grainScale", "press", "load"]);
     expect(withValue(smooth, "depth", 0.5)).toBe(smooth);
   });
 

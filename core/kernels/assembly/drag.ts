@@ -1,6 +1,6 @@
-import { grounded, meetsGround } from "./ground";
+import { isGrained } from "./ground";
 import { Mark } from "./mark";
-import { belowAt, columns, dirty, openAt, rows } from "./mix";
+import { belowAt, columns, dirty, intoGround, openAt, rows } from "./mix";
 import { TILE } from "./q15";
 import { enterRow, firstRow, rowEnd, rowSource, rowTarget, touchBands } from "./rows";
 import { OPEN_PLANE, openPlanes, touch } from "./space";
@@ -65,7 +65,7 @@ function dragTile(whole: Mark, row: i32, column: i32, own: usize, share: f32, ta
   const tile = openAt(index);
   const under = belowAt(index);
   touchBands(dirty + index, first, bottom);
-  if (meetsGround(mark)) mark = grounded(mark, first, bottom, row, column, columns, 1);
+  if (isGrained()) mark = intoGround(mark, first, bottom, row, column, tile);
   const flow = f32x4.splat(<f32>mark.flow / (32767.0 * 32767.0));
   const taken = f32x4.splat(take);
   const alphaAt = (openPlanes - 1) * OPEN_PLANE;

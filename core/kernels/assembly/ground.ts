@@ -1,6 +1,9 @@
 import { Mark } from "./mark";
-import { PLANE, TILE, times, timesFine } from "./q15";
-import { enterRow, fineBelow, GROUP, rowEnd, rowSource, rowTarget, STEP, weakness } from "./rows";
+import { TILE, times, timesFine } from "./q15";
+import { enterRow, fineBelow, GROUP, isWeak, rowEnd, rowSource, rowTarget, STEP, weakness } from "./rows";
+
+// The ground is a ceiling: how much of each pixel one stroke can cover, however many of its marks meet there. The law of
+// each kind is written down in `core/kernels/reference/laws.ts`.
 
 // Returns the address of a tile's grain and enters it in the ground's table.
 @external("ground", "make")
@@ -9,46 +12,84 @@ declare function makeGround(index: i32): usize;
 /** 0 none, 1 peaks, 2 print, 3 pool. */
 let groundLaw: i32 = 0;
 let groundTable: usize = 0;
-/** Room for a mark as one tile of the ground leaves it: its record, spans, and up to four planes with empty edges. */
+/** Room for the limits of a tile, and for a mark as one tile of the ground leaves it: its record, spans and mask. */
 let scratch: usize = 0;
 /** The px of a row of the sheet that goes along with marks. */
 let alongStride: i32 = 0;
-/** Whether tiles have 1/(1 − d·(1 − g)) in a second plane: where the depth is the same for all marks. */
-let reciprocals: bool = false;
+/** The part of a mark's press that reaches the ground also where its mask is faint, Q15. */
+let leastReach: i32 = 0;
+/** How deep the paper is that lies under a grain that goes along with marks. */
+let paperDepth: i32 = 0;
 
+// A sharpness of 8, as `sharpWord` of core/stroke/laying/meet-ground.ts has it.
+const NATURAL: i32 = (3 << 16) | 32767;
+
+const LIMITS: i32 = TILE * TILE * 2;
 const STRIDE: i32 = TILE + 2 * GROUP;
-const SPANS: i32 = 128;
+const SPANS: i32 = LIMITS + 128;
 const ROWS: i32 = SPANS + TILE * 8;
 const PLANE_BYTES: i32 = STRIDE * TILE * 2 + 64;
 
-/** Says what the marks of the next calls meet; `room` is for the kernels to work in, `groundRoom()` bytes; `along`: px a row of a sheet that goes along with marks. */
-export function setGround(law: i32, table: usize, room: usize, along: i32, withReciprocals: bool): void {
-  reciprocals = withReciprocals;
-  alongStride = along;
+/**
+ * Says what the marks of the next calls meet.
+ * @param room for the kernels to work in, `groundRoom()` bytes @param along px a row of a sheet that goes along with marks
+ * @param least the part of the press, Q15, that reaches the ground where a mask is faint
+ * @param paper how deep, Q15, the tiles show besides a grain that goes along
+ */
+export function setGround(law: i32, table: usize, room: usize, along: i32, least: i32, paper: i32): void {
   groundLaw = law;
   groundTable = table;
   scratch = room;
+  alongStride = along;
+  leastReach = least;
+  paperDepth = paper;
 }
 
 export function groundRoom(): i32 {
-  return ROWS + 4 * PLANE_BYTES + 64;
+  return ROWS + PLANE_BYTES + 64;
+}
+
+/** Whether there is a grain at all. */
+@inline
+export function isGrained(): bool {
+  return groundLaw != 0;
 }
 
 @inline
 export function meetsGround(mark: Mark): bool {
-  return groundLaw != 0 && mark.depth > 0;
+  return groundLaw != 0 && (mark.depth > 0 || (mark.heights != 0 && paperDepth > 0));
 }
 
-/**
- * As `coverBuildRows`, through the grain in one go; false where that is not at hand and `grounded` must be asked for the
- * mark's part first: where the law of peaks meets every mark at a depth of its own, or on a grain that goes along.
- */
-export function coverBuildOnGrain(mark: Mark, top: i32, bottom: i32, tile: usize, row: i32, column: i32, columns: i32): bool {
-  if (mark.heights || (groundLaw == 1 && !reciprocals)) return false;
-  const grain = grainAt(row * columns + column);
-  if (groundLaw == 1) buildThroughPeaks(mark, top, bottom, tile, column << 6, grain);
-  else buildThinned(mark, top, bottom, tile, column << 6, grain);
-  return true;
+// What of a mark decides how far it reaches, settled once for all its pixels.
+let base: v128 = i16x8.splat(0);
+let slope: v128 = i16x8.splat(0);
+let shift: i32 = 0;
+let widest: v128 = i16x8.splat(0);
+let factor: v128 = i16x8.splat(0);
+
+function settleReach(mark: Mark): void {
+  const held = (mark.press * leastReach) >> 15;
+  base = i16x8.splat(<i16>(32767 - held));
+  slope = i16x8.splat(<i16>(mark.press - held));
+  shift = mark.sharp >> 16;
+  widest = i16x8.splat(<i16>(<i32>32767 >> shift));
+  factor = i16x8.splat(<i16>(mark.sharp & 0x7fff));
+}
+
+/** How far, 0…1, marks of strength m get into eight pixels of height g. */
+@inline
+function reached(m: v128, g: v128): v128 {
+  if (groundLaw == 2) return g;
+  if (groundLaw == 3) return i16x8.sub(i16x8.splat(32767), g);
+  const over = i16x8.sub(i16x8.add(g, times(m, slope)), base);
+  const steep = i16x8.shl(i16x8.max_s(i16x8.min_s(over, widest), i16x8.neg(widest)), shift);
+  return i16x8.max_s(i16x8.add_sat_s(times(steep, factor), i16x8.splat(16384)), i16x8.splat(0));
+}
+
+/** `most·(1 − d·(1 − c))`, with `deep` = most·d and `rest` = most − deep. */
+@inline
+function limit(c: v128, deep: v128, rest: v128): v128 {
+  return i16x8.add(times(deep, c), rest);
 }
 
 @inline
@@ -57,40 +98,122 @@ function grainAt(index: i32): usize {
   return grain ? grain : makeGround(index);
 }
 
-function buildThroughPeaks(mark: Mark, top: i32, bottom: i32, tile: usize, left: i32, grain: usize): void {
+/** As `coverBuildRows`, through the grain of the tiles in one go; false where the grain goes along and `limits` must be asked. */
+export function coverBuildOnGrain(mark: Mark, top: i32, bottom: i32, tile: usize, row: i32, column: i32, columns: i32): bool {
+  if (mark.heights) return false;
+  const grainOf = grainAt(row * columns + column) - tile;
+  settleReach(mark);
+  if (groundLaw == 1 && mark.sharp == NATURAL) buildOnPeaks(mark, top, bottom, tile, column << 6, grainOf);
+  else buildOnAny(mark, top, bottom, tile, column << 6, grainOf);
+  return true;
+}
+
+function buildOnAny(mark: Mark, top: i32, bottom: i32, tile: usize, left: i32, grainOf: usize): void {
+  const deepest = (mark.opacity * mark.depth) >> 15;
+  const deep = i16x8.splat(<i16>deepest);
+  const rest = i16x8.splat(<i16>(mark.opacity - deepest));
   for (let y = top; y < bottom; y++) {
     if (!enterRow(mark, y, tile, left)) continue;
-    const grainOf = grain - tile + PLANE;
     let source = rowSource;
-    for (let target = rowTarget; target < rowEnd; target += STEP, source += STEP) {
+    const end = rowEnd;
+    for (let target = rowTarget; target < end; target += STEP, source += STEP) {
       const at = target + grainOf;
-      build(mark, target, peaks(v128.load(source), v128.load(at)), peaks(v128.load(source, 16), v128.load(at, 16)));
+      const m0 = v128.load(source);
+      const m1 = v128.load(source, 16);
+      build(mark, target, m0, m1, limit(reached(m0, v128.load(at)), deep, rest), limit(reached(m1, v128.load(at, 16)), deep, rest));
     }
   }
 }
 
-function buildThinned(mark: Mark, top: i32, bottom: i32, tile: usize, left: i32, grain: usize): void {
-  const depth = i16x8.splat(<i16>mark.depth);
-  for (let y = top; y < bottom; y++) {
-    if (!enterRow(mark, y, tile, left)) continue;
-    const grainOf = grain - tile;
-    let source = rowSource;
-    for (let target = rowTarget; target < rowEnd; target += STEP, source += STEP) {
-      const at = target + grainOf;
-      build(mark, target, thinned(v128.load(source), v128.load(at), depth), thinned(v128.load(source, 16), v128.load(at, 16), depth));
-    }
-  }
-}
-
-/** `A ← A + m·flow·max(0, opacity − A)` on sixteen pixels. */
-@inline
-function build(mark: Mark, target: usize, m0: v128, m1: v128): void {
+/** The natural ground of peaks by itself, because nearly every brush with a grain has it: all that is the same for a mark is at hand. */
+function buildOnPeaks(mark: Mark, top: i32, bottom: i32, tile: usize, left: i32, grainOf: usize): void {
+  const deepest = (mark.opacity * mark.depth) >> 15;
+  const deep = i16x8.splat(<i16>deepest);
+  const rest = i16x8.splat(<i16>(mark.opacity - deepest));
   const flow = i16x8.splat(<i16>mark.flow);
-  const opacity = i16x8.splat(<i16>mark.opacity);
+  const least = i16x8.splat(<i16>(fineBelow(mark.flow) - 1));
+  const first = i16x8.splat(<i16>(mark.thresholds & 0x7fff));
+  const then = i16x8.splat(<i16>(mark.thresholds >> 16));
+  // Eight times what a px lies above the height that is half reached, and a half, is how far it is reached.
+  const middle = base;
+  const more = slope;
+  const half = i16x8.splat(2048);
+  const none = i16x8.splat(0);
+  const highest = i16x8.splat(2047);
+  const fullFlow = times(i16x8.splat(32767), flow);
+  const middleFull = i16x8.sub(middle, times(i16x8.splat(32767), more));
+  const easyAll = !isWeak(mark.flow);
+  for (let y = top; y < bottom; y++) {
+    if (!enterRow(mark, y, tile, left)) continue;
+    let source = rowSource;
+    let target = rowTarget;
+    const end = rowEnd;
+    const span = mark.spans + ((y - mark.y) << 3);
+    const zero = target & ~(TILE * 2 - 1);
+    let full = end;
+    let fullEnd = end;
+    if (easyAll) {
+      const offset = left - mark.x;
+      full = max(target, zero + (max((<i32>load<i16>(span, 4) - offset + GROUP - 1) & ~(GROUP - 1), 0) << 1));
+      fullEnd = min(end, zero + (max((<i32>load<i16>(span, 6) - offset) & ~(GROUP - 1), 0) << 1));
+      if (full >= fullEnd) full = fullEnd = end;
+    }
+    for (;;) {
+      for (; target < full; target += STEP, source += STEP) {
+        const at = target + grainOf;
+        const m0 = v128.load(source);
+        const m1 = v128.load(source, 16);
+        const a0 = v128.load(target);
+        const a1 = v128.load(target, 16);
+        const over0 = i16x8.max_s(i16x8.add(i16x8.min_s(i16x8.sub(i16x8.add(v128.load(at), times(m0, more)), middle), highest), half), none);
+        const over1 = i16x8.max_s(i16x8.add(i16x8.min_s(i16x8.sub(i16x8.add(v128.load(at, 16), times(m1, more)), middle), highest), half), none);
+        const room0 = i16x8.sub_sat_u(limit(i16x8.shl(over0, 3), deep, rest), a0);
+        const room1 = i16x8.sub_sat_u(limit(i16x8.shl(over1, 3), deep, rest), a1);
+        if (v128.any_true(weakness(m0, m1, least))) {
+          v128.store(target, i16x8.add(a0, timesFine(timesFine(m0, flow, first), room0, then)));
+          v128.store(target, i16x8.add(a1, timesFine(timesFine(m1, flow, first), room1, then)), 16);
+        } else {
+          v128.store(target, i16x8.add(a0, times(times(m0, flow), room0)));
+          v128.store(target, i16x8.add(a1, times(times(m1, flow), room1)), 16);
+        }
+      }
+      if (full == end) break;
+      source += fullEnd - full;
+      for (; target < fullEnd; target += STEP) {
+        const at = target + grainOf;
+        const a0 = v128.load(target);
+        const a1 = v128.load(target, 16);
+        const over0 = i16x8.max_s(i16x8.add(i16x8.min_s(i16x8.sub(v128.load(at), middleFull), highest), half), none);
+        const over1 = i16x8.max_s(i16x8.add(i16x8.min_s(i16x8.sub(v128.load(at, 16), middleFull), highest), half), none);
+        v128.store(target, i16x8.add(a0, times(fullFlow, i16x8.sub_sat_u(limit(i16x8.shl(over0, 3), deep, rest), a0))));
+        v128.store(target, i16x8.add(a1, times(fullFlow, i16x8.sub_sat_u(limit(i16x8.shl(over1, 3), deep, rest), a1))), 16);
+      }
+      full = end;
+    }
+  }
+}
+
+/** As `coverBuildRows`, each pixel under a limit of its own. */
+export function coverBuildUnder(mark: Mark, top: i32, bottom: i32, tile: usize, left: i32, limits: usize): void {
+  for (let y = top; y < bottom; y++) {
+    if (!enterRow(mark, y, tile, left)) continue;
+    let source = rowSource;
+    const end = rowEnd;
+    for (let target = rowTarget; target < end; target += STEP, source += STEP) {
+      const at = target - tile + limits;
+      build(mark, target, v128.load(source), v128.load(source, 16), v128.load(at), v128.load(at, 16));
+    }
+  }
+}
+
+/** `A ← A + m·flow·max(0, limit − A)` on sixteen pixels. */
+@inline
+function build(mark: Mark, target: usize, m0: v128, m1: v128, limit0: v128, limit1: v128): void {
+  const flow = i16x8.splat(<i16>mark.flow);
   const a0 = v128.load(target);
   const a1 = v128.load(target, 16);
-  const room0 = i16x8.sub_sat_u(opacity, a0);
-  const room1 = i16x8.sub_sat_u(opacity, a1);
+  const room0 = i16x8.sub_sat_u(limit0, a0);
+  const room1 = i16x8.sub_sat_u(limit1, a1);
   if (v128.any_true(weakness(m0, m1, i16x8.splat(<i16>(fineBelow(mark.flow) - 1))))) {
     const first = i16x8.splat(<i16>(mark.thresholds & 0x7fff));
     const then = i16x8.splat(<i16>(mark.thresholds >> 16));
@@ -102,23 +225,62 @@ function build(mark: Mark, target: usize, m0: v128, m1: v128): void {
   v128.store(target, i16x8.add(a1, times(times(m1, flow), room1)), 16);
 }
 
-/** The part of a mark on one tile as the grain leaves it: a mark of its own, good until the next call. */
-export function grounded(mark: Mark, top: i32, bottom: i32, row: i32, column: i32, columns: i32, planes: i32): Mark {
-  const grain: usize = mark.heights == 0 ? grainAt(row * columns + column) : 0;
-  const out = changetype<Mark>(scratch);
-  memory.copy(scratch, changetype<usize>(mark), offsetof<Mark>());
+/**
+ * How far a mark can cover each pixel of one tile: `most` (Q15) times the ceiling of the ground there. Rows of 64 numbers,
+ * good where the mark has something and until the next call.
+ */
+export function limitsOf(mark: Mark, top: i32, bottom: i32, row: i32, column: i32, columns: i32, most: i32): usize {
+  const along = mark.heights != 0;
+  const grain: usize = !along || paperDepth > 0 ? grainAt(row * columns + column) : 0;
+  const left = column << 6;
+  settleReach(mark);
+  const deepest = (most * mark.depth) >> 15;
+  const deep = i16x8.splat(<i16>deepest);
+  const rest = i16x8.splat(<i16>(most - deepest));
+  const paper = i16x8.splat(<i16>paperDepth);
+  const bare = i16x8.splat(<i16>(32767 - paperDepth));
+  for (let y = top; y < bottom; y++) {
+    const line = y - mark.y;
+    const span = mark.spans + (line << 3);
+    const from = max(<i32>load<i16>(span) - (left - mark.x), 0) & ~7;
+    const to = min(<i32>load<i16>(span, 2) - (left - mark.x), TILE);
+    const source = mark.mask + ((line * mark.stride + left - mark.x) << 1);
+    const tiled = grain + ((y & 63) << 7);
+    const heights = along ? mark.heights + ((line * alongStride + left - mark.x) << 1) : tiled;
+    const target = scratch + ((y & 63) << 7);
+    for (let x = from; x < to; x += 8) {
+      const m = v128.load(source + (x << 1));
+      let out = limit(reached(m, v128.load(heights + (x << 1))), deep, rest);
+      if (along && grain) out = times(out, limit(reached(m, v128.load(tiled + (x << 1))), paper, bare));
+      v128.store(target + (x << 1), out);
+    }
+  }
+  return scratch;
+}
+
+/** Where the limits are that were asked for last. */
+@inline
+export function limitsNow(): usize {
+  return scratch;
+}
+
+/**
+ * The part of a mark on one tile, each strength times the ceiling of the ground there: a mark of its own, good until the next
+ * call. The ceilings themselves lie at `limitsNow`.
+ */
+export function grounded(mark: Mark, top: i32, bottom: i32, row: i32, column: i32, columns: i32): Mark {
+  const limits = limitsOf(mark, top, bottom, row, column, columns, 32767);
+  const out = changetype<Mark>(scratch + LIMITS);
+  memory.copy(scratch + LIMITS, changetype<usize>(mark), offsetof<Mark>());
   const left = column << 6;
   out.mask = scratch + ROWS + 32 + (GROUP << 1);
   out.spans = scratch + SPANS;
   out.stride = STRIDE;
-  out.planes = PLANE_BYTES;
   out.x = left;
   out.y = row << 6;
   out.width = TILE;
   out.height = TILE;
   out.strengths = 0;
-  const depth = f32x4.splat(<f32>mark.depth / 32767);
-  const share = i16x8.splat(<i16>mark.depth);
   for (let y = top; y < bottom; y++) {
     const line = y - mark.y;
     const span = mark.spans + (line << 3);
@@ -134,70 +296,11 @@ export function grounded(mark: Mark, top: i32, bottom: i32, row: i32, column: i3
     store<i16>(outSpan, <i16>end, 2);
     const source = mark.mask + ((line * mark.stride + left - mark.x) << 1);
     const target = out.mask + (((y & 63) * STRIDE) << 1);
-    const heights = grain ? grain + ((y & 63) << 7) : mark.heights + ((line * alongStride + left - mark.x) << 1);
-    for (let p = 0; p < planes; p++) clearEdges(target + p * PLANE_BYTES, from, end);
-    if (planes == 1 && (groundLaw > 1 || (reciprocals && grain))) {
-      for (let x = from; x < end; x += 8) {
-        const m = v128.load(source + (x << 1));
-        const at = heights + (x << 1);
-        v128.store(target + (x << 1), groundLaw == 1 ? peaks(m, v128.load(at, PLANE)) : thinned(m, v128.load(at), share));
-      }
-      continue;
-    }
-    for (let x = from; x < end; x += 8) {
-      const m = v128.load(source + (x << 1));
-      const g = v128.load(heights + (x << 1));
-      const low = shareLeft(unit(i32x4.extend_low_i16x8_u(m)), unit(i32x4.extend_low_i16x8_u(g)), depth);
-      const high = shareLeft(unit(i32x4.extend_high_i16x8_u(m)), unit(i32x4.extend_high_i16x8_u(g)), depth);
-      v128.store(target + (x << 1), scaled(m, low, high));
-      for (let p = 1; p < planes; p++) {
-        const at = source + p * mark.planes + (x << 1);
-        v128.store(target + p * PLANE_BYTES + (x << 1), scaled(v128.load(at), low, high));
-      }
-    }
+    const ceilings = limits + ((y & 63) << 7);
+    clearEdges(target, from, end);
+    for (let x = from; x < end; x += 8) v128.store(target + (x << 1), times(v128.load(source + (x << 1)), v128.load(ceilings + (x << 1))));
   }
   return out;
-}
-
-/** print and pool: `m·(1 − d·(1 − g))` and `m·(1 − d·g)`. */
-@inline
-function thinned(m: v128, g: v128, depth: v128): v128 {
-  const one = i16x8.splat(32767);
-  const low = groundLaw == 2 ? i16x8.sub(one, g) : g;
-  return times(m, i16x8.sub(one, times(depth, low)));
-}
-
-/** peaks, `max(0, m − v)/(1 − v)` with v = d·(1 − g), as 1 − (1 − m)/(1 − v); `per` is 1/(1 − v) of 0…8 as 0…1. */
-@inline
-function peaks(m: v128, per: v128): v128 {
-  const lost = times(i16x8.sub(i16x8.splat(32767), m), per);
-  return i16x8.min_u(i16x8.shl(i16x8.sub_sat_u(i16x8.splat(4096), lost), 3), i16x8.splat(32767));
-}
-
-@inline
-function unit(v: v128): v128 {
-  return f32x4.mul(f32x4.convert_i32x4_s(v), f32x4.splat(<f32>(1.0 / 32767.0)));
-}
-
-/** What part of a strength m is left at height g: by the laws of `core/ground/model.ts`. */
-@inline
-function shareLeft(m: v128, g: v128, depth: v128): v128 {
-  const one = f32x4.splat(1);
-  if (groundLaw == 3) return f32x4.sub(one, f32x4.mul(depth, g));
-  const valley = f32x4.mul(depth, f32x4.sub(one, g));
-  const rest = f32x4.sub(one, valley);
-  if (groundLaw == 2) return rest;
-  const tiny = f32x4.splat(<f32>1e-6);
-  const above = f32x4.max(f32x4.sub(m, valley), f32x4.splat(0));
-  return f32x4.min(one, f32x4.div(above, f32x4.max(f32x4.mul(rest, m), tiny)));
-}
-
-@inline
-function scaled(v: v128, low: v128, high: v128): v128 {
-  const half = f32x4.splat(0.5);
-  const a = i32x4.trunc_sat_f32x4_s(f32x4.add(f32x4.mul(f32x4.convert_i32x4_s(i32x4.extend_low_i16x8_u(v)), low), half));
-  const b = i32x4.trunc_sat_f32x4_s(f32x4.add(f32x4.mul(f32x4.convert_i32x4_s(i32x4.extend_high_i16x8_u(v)), high), half));
-  return i16x8.narrow_i32x4_s(a, b);
 }
 
 @inline

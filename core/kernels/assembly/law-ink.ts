@@ -88,17 +88,21 @@ export function coverBuildRows(mark: Mark, top: i32, bottom: i32, tile: usize, l
   }
 }
 
-/** `A ← max(A, m·flow·opacity)` on one plane. */
-export function coverEvenRows(mark: Mark, top: i32, bottom: i32, tile: usize, left: i32): void {
-  const most = times(i16x8.splat(<i16>mark.flow), i16x8.splat(<i16>mark.opacity));
+/** `A ← max(A, m·flow·opacity)` on one plane, with limits of the ground in place of the opacity where `limits` is not 0. */
+export function coverEvenRows(mark: Mark, top: i32, bottom: i32, tile: usize, left: i32, limits: usize): void {
+  const flow = i16x8.splat(<i16>mark.flow);
+  const most = times(flow, i16x8.splat(<i16>mark.opacity));
   for (let y = top; y < bottom; y++) {
     if (!enterRow(mark, y, tile, left)) continue;
     let source = rowSource;
     let target = rowTarget;
     const end = rowEnd;
     for (; target < end; target += STEP, source += STEP) {
-      v128.store(target, i16x8.max_s(v128.load(target), times(v128.load(source), most)));
-      v128.store(target, i16x8.max_s(v128.load(target, 16), times(v128.load(source, 16), most)), 16);
+      const at = target - tile + limits;
+      const most0 = limits ? times(flow, v128.load(at)) : most;
+      const most1 = limits ? times(flow, v128.load(at, 16)) : most;
+      v128.store(target, i16x8.max_s(v128.load(target), times(v128.load(source), most0)));
+      v128.store(target, i16x8.max_s(v128.load(target, 16), times(v128.load(source, 16), most1)), 16);
     }
   }
 }
@@ -179,9 +183,12 @@ export function tintBuildRows(mark: Mark, top: i32, bottom: i32, tile: usize, le
   }
 }
 
-/** As `coverEvenRows` on four planes: the stronger mark's colour stays. */
-export function tintEvenRows(mark: Mark, top: i32, bottom: i32, tile: usize, left: i32): void {
-  const most = times(i16x8.splat(<i16>mark.flow), i16x8.splat(<i16>mark.opacity));
+/** As `tintBuildRows`, each pixel under a limit of the ground instead of the opacity. */
+export function tintBuildUnder(mark: Mark, top: i32, bottom: i32, tile: usize, left: i32, limits: usize): void {
+  const flow = i16x8.splat(<i16>mark.flow);
+  const least = i16x8.splat(<i16>(fineBelow(mark.flow) - 1));
+  const first = i16x8.splat(<i16>(mark.thresholds & 0x7fff));
+  const then = i16x8.splat(<i16>(mark.thresholds >> 16));
   const r = i16x8.splat(<i16>mark.red);
   const g = i16x8.splat(<i16>mark.green);
   const b = i16x8.splat(<i16>mark.blue);
@@ -191,12 +198,39 @@ export function tintEvenRows(mark: Mark, top: i32, bottom: i32, tile: usize, lef
     let target = rowTarget;
     const end = rowEnd;
     for (; target < end; target += 16, source += 16) {
-      const s = times(v128.load(source), most);
-      keepStronger(target, s, times(s, r), times(s, g), times(s, b));
+      const m = v128.load(source);
+      const reach = i16x8.max_s(v128.load(target, 3 * PLANE), v128.load(target - tile + limits));
+      if (v128.any_true(weakness(m, m, least))) {
+        tintFine(target, timesFine(m, flow, first), reach, then, r, g, b);
+        continue;
+      }
+      const s = times(m, flow);
+      near(target, s, times(reach, r), 0);
+      near(target, s, times(reach, g), PLANE);
+      near(target, s, times(reach, b), 2 * PLANE);
+      near(target, s, reach, 3 * PLANE);
     }
   }
 }
 
+/** As `coverEvenRows` on four planes: the stronger mark's colour stays. */
+export function tintEvenRows(mark: Mark, top: i32, bottom: i32, tile: usize, left: i32, limits: usize): void {
+  const flow = i16x8.splat(<i16>mark.flow);
+  const most = times(flow, i16x8.splat(<i16>mark.opacity));
+  const r = i16x8.splat(<i16>mark.red);
+  const g = i16x8.splat(<i16>mark.green);
+  const b = i16x8.splat(<i16>mark.blue);
+  for (let y = top; y < bottom; y++) {
+    if (!enterRow(mark, y, tile, left)) continue;
+    let source = rowSource;
+    let target = rowTarget;
+    const end = rowEnd;
+    for (; target < end; target += 16, source += 16) {
+      const s = times(v128.load(source), limits ? times(flow, v128.load(target - tile + limits)) : most);
+      keepStronger(target, s, times(s, r), times(s, g), times(s, b));
+    }
+  }
+}
 
 @inline
 function near(target: usize, strength: v128, goal: v128, offset: usize): void {

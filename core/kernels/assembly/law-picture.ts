@@ -2,29 +2,29 @@ import { Mark } from "./mark";
 import { PLANE, times, timesFine } from "./q15";
 import { enterRow, keepStronger, nearFine, rowEnd, rowSource, rowTarget } from "./rows";
 
-/** A tip that is a picture in its own colours. */
-export function ownBuildRows(mark: Mark, top: i32, bottom: i32, tile: usize, left: i32): void {
-  buildRows(mark, top, bottom, tile, left, false);
+/** A tip that is a picture in its own colours; limits of the ground stand in place of the opacity where `limits` is not 0. */
+export function ownBuildRows(mark: Mark, top: i32, bottom: i32, tile: usize, left: i32, limits: usize): void {
+  buildRows(mark, top, bottom, tile, left, limits, false);
 }
 
 /** As `ownBuildRows`, where the strongest mark stays. */
-export function ownEvenRows(mark: Mark, top: i32, bottom: i32, tile: usize, left: i32): void {
-  evenRows(mark, top, bottom, tile, left, false);
+export function ownEvenRows(mark: Mark, top: i32, bottom: i32, tile: usize, left: i32, limits: usize): void {
+  evenRows(mark, top, bottom, tile, left, limits, false);
 }
 
 /** A tip with a lightness map. */
-export function tonedBuildRows(mark: Mark, top: i32, bottom: i32, tile: usize, left: i32): void {
-  buildRows(mark, top, bottom, tile, left, true);
+export function tonedBuildRows(mark: Mark, top: i32, bottom: i32, tile: usize, left: i32, limits: usize): void {
+  buildRows(mark, top, bottom, tile, left, limits, true);
 }
 
 /** As `tonedBuildRows`, where the strongest mark stays. */
-export function tonedEvenRows(mark: Mark, top: i32, bottom: i32, tile: usize, left: i32): void {
-  evenRows(mark, top, bottom, tile, left, true);
+export function tonedEvenRows(mark: Mark, top: i32, bottom: i32, tile: usize, left: i32, limits: usize): void {
+  evenRows(mark, top, bottom, tile, left, limits, true);
 }
 
 /** `S ← S + flow·(max(opacity, A)·(p, m) − m·S)`, p being colour times strength. */
 @inline
-function buildRows(mark: Mark, top: i32, bottom: i32, tile: usize, left: i32, toned: bool): void {
+function buildRows(mark: Mark, top: i32, bottom: i32, tile: usize, left: i32, limits: usize, toned: bool): void {
   const flow = i16x8.splat(<i16>mark.flow);
   const opacity = i16x8.splat(<i16>mark.opacity);
   const first = i16x8.splat(<i16>(mark.thresholds & 0x7fff));
@@ -39,7 +39,7 @@ function buildRows(mark: Mark, top: i32, bottom: i32, tile: usize, left: i32, to
     for (; target < end; target += 16, source += 16) {
       const m = v128.load(source);
       if (!v128.any_true(m)) continue;
-      const reach = i16x8.max_s(v128.load(target, 3 * PLANE), opacity);
+      const reach = i16x8.max_s(v128.load(target, 3 * PLANE), limits ? v128.load(target - tile + limits) : opacity);
       const rest = toned ? unshifted(mark, source, m) : m;
       const strength = timesFine(m, flow, first);
       approach(target, picturePlane(mark, source, rest, mark.red, mark.darkRed, mark.lightRed, 1, toned, third), flow, strength, reach, first, then);
@@ -52,9 +52,10 @@ function buildRows(mark: Mark, top: i32, bottom: i32, tile: usize, left: i32, to
 
 /** Where the mark is stronger than what is there, its pixel stays. */
 @inline
-function evenRows(mark: Mark, top: i32, bottom: i32, tile: usize, left: i32, toned: bool): void {
+function evenRows(mark: Mark, top: i32, bottom: i32, tile: usize, left: i32, limits: usize, toned: bool): void {
   const half = i16x8.splat(0x3fff);
-  const most = times(i16x8.splat(<i16>mark.flow), i16x8.splat(<i16>mark.opacity));
+  const flow = i16x8.splat(<i16>mark.flow);
+  const whole = times(flow, i16x8.splat(<i16>mark.opacity));
   for (let y = top; y < bottom; y++) {
     if (!enterRow(mark, y, tile, left)) continue;
     let source = rowSource;
@@ -63,6 +64,7 @@ function evenRows(mark: Mark, top: i32, bottom: i32, tile: usize, left: i32, ton
     for (; target < end; target += 16, source += 16) {
       const m = v128.load(source);
       if (!v128.any_true(m)) continue;
+      const most = limits ? times(flow, v128.load(target - tile + limits)) : whole;
       const rest = toned ? unshifted(mark, source, m) : m;
       const r = picturePlane(mark, source, rest, mark.red, mark.darkRed, mark.lightRed, 1, toned, half);
       const g = picturePlane(mark, source, rest, mark.green, mark.darkGreen, mark.lightGreen, 2, toned, half);

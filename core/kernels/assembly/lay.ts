@@ -1,6 +1,6 @@
-import { coverBuildRows, coverEvenRows, tintBuildRows, tintEvenRows } from "./law-ink";
+import { coverBuildRows, coverEvenRows, tintBuildRows, tintBuildUnder, tintEvenRows } from "./law-ink";
 import { ownBuildRows, ownEvenRows, tonedBuildRows, tonedEvenRows } from "./law-picture";
-import { coverBuildOnGrain, grounded, meetsGround } from "./ground";
+import { coverBuildOnGrain, coverBuildUnder, limitsOf, meetsGround } from "./ground";
 import { Mark, MARK_BYTES } from "./mark";
 import { firstRow, touchBands } from "./rows";
 
@@ -94,16 +94,19 @@ function layOn(mark: Mark, row: i32, column: i32, table: usize, columns: i32, di
   let tile = <usize>load<u32>(table + (index << 2));
   if (tile == 0) tile = makeTile(index);
   touchBands(dirty + index, first, bottom);
+  let limits: usize = 0;
   if (meetsGround(mark)) {
     if (law == 0 && coverBuildOnGrain(mark, first, bottom, tile, row, column, columns)) return;
-    mark = grounded(mark, first, bottom, row, column, columns, law < 4 ? 1 : law < 6 ? 4 : 3);
+    limits = limitsOf(mark, first, bottom, row, column, columns, mark.opacity);
+    if (law == 0) return coverBuildUnder(mark, first, bottom, tile, left, limits);
+    if (law == 2) return tintBuildUnder(mark, first, bottom, tile, left, limits);
   }
   if (law == 0) coverBuildRows(mark, first, bottom, tile, left);
-  else if (law == 1) coverEvenRows(mark, first, bottom, tile, left);
+  else if (law == 1) coverEvenRows(mark, first, bottom, tile, left, limits);
   else if (law == 2) tintBuildRows(mark, first, bottom, tile, left);
-  else if (law == 3) tintEvenRows(mark, first, bottom, tile, left);
-  else if (law == 4) ownBuildRows(mark, first, bottom, tile, left);
-  else if (law == 5) ownEvenRows(mark, first, bottom, tile, left);
-  else if (law == 6) tonedBuildRows(mark, first, bottom, tile, left);
-  else tonedEvenRows(mark, first, bottom, tile, left);
+  else if (law == 3) tintEvenRows(mark, first, bottom, tile, left, limits);
+  else if (law == 4) ownBuildRows(mark, first, bottom, tile, left, limits);
+  else if (law == 5) ownEvenRows(mark, first, bottom, tile, left, limits);
+  else if (law == 6) tonedBuildRows(mark, first, bottom, tile, left, limits);
+  else tonedEvenRows(mark, first, bottom, tile, left, limits);
 }

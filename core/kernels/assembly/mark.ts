@@ -32,6 +32,10 @@ export class Mark {
   depth: i32;
   /** Where the height under px (x, y) lies in a sheet that goes along with the mark; 0 where the surface's tiles have it. */
   heights: usize;
+  /** How hard it presses into the ground, 0 to 1. */
+  press: i32;
+  /** How sharply the ground parts what is reached from what is not: `(shift << 16) | factor`, the height times 2^shift times the factor. */
+  sharp: i32;
 }
 
-export const MARK_BYTES: i32 = 100;
+export const MARK_BYTES: i32 = 108;

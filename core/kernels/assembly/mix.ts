@@ -1,8 +1,8 @@
-import { grounded, meetsGround } from "./ground";
+import { grounded, isGrained, limitsNow } from "./ground";
 import { Mark } from "./mark";
 import { TILE } from "./q15";
 import { enterRow, firstRow, rowEnd, rowSource, rowTarget, touchBands } from "./rows";
-import { OPEN_PLANE, openPlanes, over, touch } from "./space";
+import { OPEN_PLANE, openPlanes, over, reachInto, touch } from "./space";
 
 // Returns the address of an open tile and enters it in the table it is missing from: 0 the stroke's own, 1 what lies below.
 @external("mixing", "open")
@@ -133,6 +133,22 @@ export function layMixed(mark: Mark, paint: usize): void {
   for (let row = max(mark.y, 0) >> 6; row <= lastRow; row++) for (let column = max(mark.x, 0) >> 6; column <= lastColumn; column++) layTile(mark, row, column, paint);
 }
 
+/** The part of a mark on a tile as the ground leaves it, and remembers there how far the mark got. */
+export function intoGround(mark: Mark, first: i32, bottom: i32, row: i32, column: i32, tile: usize): Mark {
+  const left = grounded(mark, first, bottom, row, column, columns);
+  const ceilings = limitsNow();
+  for (let y = first; y < bottom; y++) {
+    if (!enterRow(left, y, 0, column << 6)) continue;
+    let source = rowSource;
+    const end = rowEnd;
+    for (let target = rowTarget; target < end; target += 16, source += 16) {
+      const there = i16x8.gt_s(v128.load(source), i16x8.splat(0));
+      reachInto(tile, target << 1, v128.and(v128.load(ceilings + target), there));
+    }
+  }
+  return left;
+}
+
 function layTile(whole: Mark, row: i32, column: i32, paint: usize): void {
   let mark = whole;
   const top = max(mark.y, row << 6);
@@ -142,7 +158,7 @@ function layTile(whole: Mark, row: i32, column: i32, paint: usize): void {
   const index = row * columns + column;
   const tile = openAt(index);
   touchBands(dirty + index, first, bottom);
-  if (meetsGround(mark)) mark = grounded(mark, first, bottom, row, column, columns, 1);
+  if (isGrained()) mark = intoGround(mark, first, bottom, row, column, tile);
   const flow = f32x4.splat(<f32>mark.flow / (32767.0 * 32767.0));
   for (let y = first; y < bottom; y++) {
     if (!enterRow(mark, y, 0, column << 6)) continue;

@@ -2,7 +2,7 @@ import { Mark } from "./mark";
 import { columns, dirty, openAt, rows } from "./mix";
 import { TILE } from "./q15";
 import { enterRow, firstRow, rowEnd, rowSource, rowTarget, touchBands } from "./rows";
-import { OPEN_PLANE, openPlanes, touch } from "./space";
+import { OPEN_PLANE, openPlanes, reachInto, touch } from "./space";
 
 // Blurring what lies under a mark: four extended boxes along and four across, which come near a Gaussian (P. Gwosdek,
 // S. Grewenig, A. Bruhn, J. Weickert, "Theoretical foundations of Gaussian convolution by extended box filtering", 2011).
@@ -101,6 +101,8 @@ function layBlurred(mark: Mark, row: i32, column: i32, blurred: usize, width: i3
         store<f32>(at + p * OPEN_PLANE, now + m * (load<f32>(from + (p << 2)) - now));
       }
       touch(tile, (target << 1) & ~31);
+      // Water gets into every valley.
+      reachInto(tile, (target << 1) & ~31, i16x8.splat(32767));
     }
   }
 }

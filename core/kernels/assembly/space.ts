@@ -1,7 +1,8 @@
 import { PLANE, TILE } from "./q15";
 
 // Open tiles: what a mixing stroke works on. Planes of 64×64 f32 numbers in a mixing space, all multiplied by alpha, alpha
-// last; after them a byte for each eight pixels that says whether they were touched. The spaces are those of
+// last; after them a byte for each eight pixels that says whether they were touched, and a plane of how far, Q15, the stroke
+// has got into the ground. The spaces are those of
 // `core/paint/spaces.ts`, by their places there.
 
 export const OPEN_PLANE: i32 = TILE * TILE * 4;
@@ -30,7 +31,7 @@ export function setSpace(number: i32, decodeTable: usize, encodeTable: usize, pi
 
 /** The bytes of an open tile in the present space. */
 export function openBytes(): i32 {
-  return openPlanes * OPEN_PLANE + TOUCHED;
+  return openPlanes * OPEN_PLANE + TOUCHED + PLANE;
 }
 
 /** Marks the eight pixels that begin at this byte offset of an open plane as touched. */
@@ -39,13 +40,20 @@ export function touch(tile: usize, offset: usize): void {
   store<u8>(tile + openPlanes * OPEN_PLANE + (offset >> 5), 1);
 }
 
+/** Remembers how far, eight px of Q15, a mark gets into the ground at this byte offset of an open plane. */
+@inline
+export function reachInto(tile: usize, offset: usize, ceilings: v128): void {
+  const at = tile + openPlanes * OPEN_PLANE + TOUCHED + (offset >> 1);
+  v128.store(at, i16x8.max_s(v128.load(at), ceilings));
+}
+
 /** Opens a layer's tile (0 for none) into `out`. */
 export function openTile(layer: usize, out: usize): void {
   if (layer == 0) {
     memory.fill(out, 0, openBytes());
     return;
   }
-  memory.fill(out + openPlanes * OPEN_PLANE, 0, TOUCHED);
+  memory.fill(out + openPlanes * OPEN_PLANE, 0, TOUCHED + PLANE);
   for (let i = 0; i < TILE * TILE; i += 4) {
     const from = layer + (i << 1);
     const to = out + (i << 2);
@@ -72,10 +80,11 @@ export function openTile(layer: usize, out: usize): void {
 
 /**
  * Closes an open tile into the layer's tile it was opened from: where it was touched, the layer goes `ceiling` (0…1) of
- * the way to it.
+ * the way to it; on a ground, only as far as marks got into it.
  */
-export function closeTile(open: usize, layer: usize, ceiling: f32): void {
-  const share = f32x4.splat(ceiling);
+export function closeTile(open: usize, layer: usize, ceiling: f32, grained: bool): void {
+  let share = f32x4.splat(ceiling);
+  const reachedAt = open + openPlanes * OPEN_PLANE + TOUCHED;
   const flags = open + openPlanes * OPEN_PLANE;
   for (let group = 0; group < TOUCHED; group++) {
     if (load<u8>(flags + group) == 0) continue;
@@ -83,6 +92,7 @@ export function closeTile(open: usize, layer: usize, ceiling: f32): void {
       const from = open + (i << 2);
       const at = layer + (i << 1);
       const alpha = v128.load(from + (openPlanes - 1) * OPEN_PLANE);
+      if (grained) share = f32x4.mul(read(reachedAt + (i << 1)), f32x4.splat(ceiling));
       if (space == 0) {
         for (let p = 0; p < 3; p++) write(at + p * PLANE, v128.load(from + p * OPEN_PLANE), share);
       } else if (space == 1) closeLinear(at, part(from, 0, alpha), part(from, 1, alpha), part(from, 2, alpha), alpha, share);

@@ -78,12 +78,28 @@ export function toned(
   return m * colour + dark * (darkColour - colour) + light * (lightColour - colour);
 }
 
-/** What a mark of strength m leaves at height g of a grain that shows to a depth d. */
-export function groundLeaves(law: GroundLaw, m: number, g: number, d: number): number {
-  if (law === "pool") return m * (1 - d * g);
-  const valley = d * (1 - g);
-  if (law === "print") return m * (1 - valley);
-  return valley < 1 ? Math.max(0, m - valley) / (1 - valley) : 0;
+/** Over which part of all heights a natural ground goes from untouched to full: 1 ÷ this. */
+export const NATURAL_SHARPNESS = 8;
+
+/**
+ * How much of a pixel of height g one stroke can cover: its ceiling, 0…1, however many marks meet there.
+ * peaks: heights are ranked, so that the share that is covered is the reach, `press·(least + (1 − least)·m)`; print: always
+ * in proportion to the height; pool: to the depth of the valley.
+ * @param m the mark's mask there @param d how deep the ground shows @param press how hard the mark presses
+ * @param sharpness 1 ÷ the part of all heights over which it goes from untouched to full
+ */
+export function groundCeiling(
+  law: GroundLaw,
+  m: number,
+  g: number,
+  d: number,
+  press: number,
+  least: number,
+  sharpness: number,
+): number {
+  const over = g + press * (least + (1 - least) * m) - 1;
+  const reached = law === "print" ? g : law === "pool" ? 1 - g : Math.min(1, Math.max(0, over * sharpness + 0.5));
+  return 1 - d * (1 - reached);
 }
 
 /** Source-over of premultiplied pixels: W3C Compositing and Blending Level 1, §5.1 "Simple alpha compositing". */

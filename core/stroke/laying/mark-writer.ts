@@ -53,6 +53,10 @@ export class MarkWriter {
     words[to + markWord.strong] = masks.rows[mask + maskField.strong];
     words[to + markWord.underCeiling] = this.evenCeiling ? 1 : 0;
     words[to + markWord.depth] = ground?.depthOf(row, at) ?? 0;
+    if (ground) {
+      words[to + markWord.press] = ground.pressOf(row, at);
+      words[to + markWord.sharp] = ground.sharpOf(row, at);
+    }
     words[to + markWord.heights] =
       ground?.heightsAt(
         words[to + markWord.x],
@@ -67,7 +71,7 @@ export class MarkWriter {
   /** Makes the kernels meet this stroke's ground with the marks of the next calls, and a rim its grain. */
   meetGround(rim?: RimFinish): void {
     if (this.ground) this.ground.use();
-    else this.means.surface.kernels.run.setGround(0, 0, 0, 0, false);
+    else this.means.surface.kernels.run.setGround(0, 0, 0, 0, 0, 0);
     if (rim) rim.grained = this.ground?.sheet;
   }
 

@@ -1,15 +1,15 @@
 import type { Brush } from "../../brush/schema";
 import { chance } from "../../chance/counter";
-import { DEEPEST_SHARED, GroundSheet, Lie, MarkSheet } from "../../ground/catch";
+import { type Below, GroundSheet, Lie, MarkSheet } from "../../ground/catch";
 import type { Ground } from "../../ground/model";
 import { groundLaws } from "../../kernels/ground-laws";
-import { q15At, toQ15 } from "../../kernels/memory/q15";
+import { toQ15 } from "../../kernels/memory/q15";
 import type { Pictures } from "../../picture/picture";
 import { qualityIndex } from "../../qualities/table";
 import type { Surface } from "../../surface/surface";
 import { markField } from "../mark-list";
 
-const { depth, grainScale } = qualityIndex;
+const { depth, grainScale, press } = qualityIndex;
 const LEAST_SCALE = 0.05;
 const STRAY = 0x6a11;
 
@@ -18,6 +18,9 @@ export class GroundMeeting {
   /** The grain under the stroke, once its first mark has come. */
   sheet: GroundSheet | undefined;
   private along: MarkSheet | undefined;
+  private lie: Lie | undefined;
+  /** The paper below a brush's grain. */
+  private below: Below | undefined;
   private room = 0;
 
   private constructor(
@@ -27,31 +30,33 @@ export class GroundMeeting {
     private readonly size: number,
     private readonly pictures: Pictures,
     private readonly seed: number,
-    /** Where all marks meet the same depth by the law of peaks, and no valley is deeper than can be shared out. */
-    private readonly fixedDepth: number | undefined,
   ) {}
 
   /** Undefined where brush and surface are smooth. */
   static of(surface: Surface, brush: Brush, pictures: Pictures, seed: number): GroundMeeting | undefined {
     const ground = brush.ground ?? surface.paper;
     if (!ground) return undefined;
-    const driven =
-      brush.ground !== null && (brush.paint.load !== null || brush.responses.some((r) => r.quality === "depth"));
-    return new GroundMeeting(
-      surface,
-      ground,
-      brush.ground !== null,
-      brush.tip.size,
-      pictures,
-      seed,
-      driven || ground.law !== "peaks" || ground.depth > DEEPEST_SHARED ? undefined : ground.depth,
-    );
+    return new GroundMeeting(surface, ground, brush.ground !== null, brush.tip.size, pictures, seed);
   }
 
-  /** How far the ground shows in a mark, Q15. The grain lies as the stroke's first mark finds it. @throws MissingGrain */
+  /**
+   * How far the ground shows in a mark, Q15: as deep as the deeper of the brush's grain and the paper below it. The grain lies
+   * as the stroke's first mark finds it. @throws MissingGrain
+   */
   depthOf(row: Float64Array, at: number): number {
     if (this.room === 0) this.begin(row, at);
-    return this.ownGround ? q15At(row, at + depth) : toQ15(this.ground.depth);
+    const own = this.ownGround ? row[at + depth] : this.ground.depth;
+    return toQ15(this.below && !this.along ? Math.max(own, this.below.depth) : own);
+  }
+
+  /** How hard a mark presses, Q15. */
+  pressOf(row: Float64Array, at: number): number {
+    return toQ15(Math.min(1, row[at + press]));
+  }
+
+  /** How sharply the ground parts what a mark reaches from what it does not, as the kernels take it. */
+  sharpOf(row: Float64Array, at: number): number {
+    return sharpWord(this.lie?.sharpness(row[at + press]) ?? 1);
   }
 
   /** The address of the height under the px (x, y) of a mark whose middle is at (left, top); 0 where the tiles have it. */
@@ -72,7 +77,8 @@ export class GroundMeeting {
       sheet?.table ?? 0,
       this.room,
       this.along?.side ?? 0,
-      this.fixedDepth !== undefined,
+      toQ15(this.lie?.least ?? 0),
+      this.along && this.below ? toQ15(this.below.depth) : 0,
     );
   }
 
@@ -108,20 +114,33 @@ export class GroundMeeting {
       Math.max(LEAST_SCALE, this.ownGround ? row[at + grainScale] : ground.grainScale),
       pictures,
     );
-    if (ground.anchor === "mark") this.along = new MarkSheet(kernels, lie, this.size);
-    else {
-      const below =
-        this.ownGround && paper
-          ? { lie: new Lie(paper, Math.max(LEAST_SCALE, paper.grainScale), pictures), depth: paper.depth }
-          : undefined;
-      const sheetAt = (x: number, y: number) =>
-        new GroundSheet(kernels, columns, rows, lie, x, y, below, this.fixedDepth);
+    this.lie = lie;
+    if (this.ownGround && paper)
+      this.below = {
+        lie: new Lie({ ...paper, law: ground.law }, Math.max(LEAST_SCALE, paper.grainScale), pictures),
+        depth: paper.depth,
+      };
+    const { below } = this;
+    if (ground.anchor === "mark") {
+      this.along = new MarkSheet(kernels, lie, this.size);
+      if (below)
+        this.sheet = this.stillSheet(
+          `paper ${JSON.stringify([paper, ground.law])}`,
+          () => new GroundSheet(kernels, columns, rows, below.lie, 0, 0),
+        );
+    } else {
+      const sheetAt = (x: number, y: number) => new GroundSheet(kernels, columns, rows, lie, x, y, below);
       if (ground.anchor === "stroke") this.sheet = sheetAt(row[at + markField.x], row[at + markField.y]);
       else
-        this.sheet = this.stillSheet(`${JSON.stringify([ground, row[at + grainScale], paper, this.fixedDepth])}`, () =>
-          sheetAt(0, 0),
-        );
+        this.sheet = this.stillSheet(`${JSON.stringify([ground, row[at + grainScale], paper])}`, () => sheetAt(0, 0));
     }
     this.room = kernels.heap.take(kernels.run.groundRoom());
   }
+}
+
+/** A sharpness of 1…63 as the kernels take it: a shift by whole bits, and what is left of it as a factor. */
+export function sharpWord(sharpness: number): number {
+  let shift = 0;
+  while (1 << shift < sharpness) shift++;
+  return (shift << 16) | toQ15(Math.min(1, sharpness / (1 << shift)));
 }

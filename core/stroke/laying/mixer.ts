@@ -45,12 +45,13 @@ export class Mixer {
 
   constructor(
     private readonly surface: Surface,
-    { paint }: Brush,
+    { paint, ground }: Brush,
     body: WetBody | undefined,
   ) {
+    const isGrained = ground !== null || surface.paper !== undefined;
     this.space = paint.space;
     this.dragged = paint.taking === "dragged";
-    this.tiles = new OpenTiles(surface, paint.space, paint.opacity, paint.sight === "all", body);
+    this.tiles = new OpenTiles(surface, paint.space, paint.opacity, paint.sight === "all", body, isGrained);
     this.planes = this.tiles.planes;
     this.carriedMean = new Float64Array(this.planes);
     this.own = surface.kernels.heap.take(this.planes * BYTES);

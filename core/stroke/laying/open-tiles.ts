@@ -88,6 +88,8 @@ export class OpenTiles implements Wet {
     private readonly ceiling: number,
     seesAll: boolean,
     readonly body: WetBody | undefined,
+    /** Whether its marks meet a ground. */
+    private readonly grained: boolean,
   ) {
     this.reach = body ? 1 : 0;
     this.use();
@@ -124,7 +126,7 @@ export class OpenTiles implements Wet {
 
   join(tile: number, index: number): void {
     this.use();
-    this.surface.kernels.run.closeTile(this.own.at(index), tile, this.ceiling);
+    this.surface.kernels.run.closeTile(this.own.at(index), tile, this.ceiling, this.grained);
   }
 
   coverAt(): Cover | undefined {
