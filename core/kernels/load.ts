@@ -165,6 +165,20 @@ interface KernelExports {
     out: number,
     strong: number,
   ): void;
+  /** Sweeps hairs into an empty mask: see `core/stroke/laying/hair-writer.ts`. */
+  sweepHairs(
+    mask: number,
+    spans: number,
+    stride: number,
+    width: number,
+    height: number,
+    planes: number,
+    planeBytes: number,
+    left: number,
+    top: number,
+    hairs: number,
+    count: number,
+  ): void;
   maskEllipse(
     mask: number,
     spans: number,

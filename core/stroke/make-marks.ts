@@ -19,6 +19,7 @@ import { keptStrength } from "../trail/strength";
 import { taperFactor, taperHold } from "../trail/taper";
 import { Walker } from "../trail/walk";
 import { MARK_NUMBERS, MarkList, markField } from "./mark-list";
+import { isSwept, sweepStep } from "./swept";
 
 const { size, angle, roundness, spacing, count, scatter, scatterAlong, flow, load, depth, press } = qualityIndex;
 const LEFT_RIGHT = 0x317a;
@@ -50,6 +51,8 @@ export class MarkMaker {
   private readonly pick: Pick | undefined;
   private readonly tapers: boolean;
   private readonly mirrors: boolean;
+  /** Whether hairs are drawn as lines between the places. */
+  private readonly sweeps: boolean;
   /** Whether marks press as their pressure and flow say. */
   private readonly pressesAsUsual: boolean;
   private readonly moment = blankMoment();
@@ -92,6 +95,7 @@ export class MarkMaker {
     this.respond = compileResponses(ownValues(whole), whole.responses, tip.size);
     this.pick = tip.shape.kind === "image" && tip.shape.pictures.length > 1 ? picker(tip.shape) : undefined;
     this.tapers = trail.taper.start > 0 || trail.taper.end > 0;
+    this.sweeps = isSwept(brush);
     this.pressesAsUsual = !brush.responses.some((r) => r.quality === "press");
     this.mirrors = tip.mirror.leftRight !== "never" || tip.mirror.topBottom !== "never";
   }
@@ -128,7 +132,9 @@ export class MarkMaker {
     stand[1] = row[first + roundness];
     stand[2] = row[first + angle] - moment[momentField.heading];
     toExtent(tip.shape, stand);
-    place[placeField.way] = row[first + spacing] * stand[0];
+    place[placeField.way] = this.sweeps
+      ? sweepStep(row[first + size], this.brush.paint.mixing > 0)
+      : row[first + spacing] * stand[0];
     const more = Math.round(row[first + count]);
     for (let i = 1; i < more; i++) this.mark(place);
     if (this.onMany && this.marks.count >= MANY) this.onMany();
@@ -178,7 +184,8 @@ export class MarkMaker {
     row[at + markField.y] = place[placeField.y];
     if (row[at + scatter] > 0 || row[at + scatterAlong] > 0) this.stray(place, number, row, at);
     if (moment[momentField.load] < 1) {
-      row[at + flow] *= flowLeft(moment[momentField.load]);
+      // Hairs that are swept run out one by one.
+      if (!this.sweeps) row[at + flow] *= flowLeft(moment[momentField.load]);
       if (this.brush.ground) row[at + depth] = drierDepth(row[at + depth], moment[momentField.load]);
     }
     if (!ground) row[at + press] = 1;
@@ -187,12 +194,15 @@ export class MarkMaker {
         moment[momentField.pressure],
         paint.flow > 0 ? Math.min(1, row[at + flow] / paint.flow) : 1,
       );
-    if (trail.keepStrength) row[at + flow] = keptStrength(row[at + flow], row[at + spacing]);
+    if (trail.keepStrength && !this.sweeps) row[at + flow] = keptStrength(row[at + flow], row[at + spacing]);
     row[at + markField.number] = number;
     row[at + markField.distance] = moment[momentField.distance];
     row[at + markField.time] = moment[momentField.time];
     row[at + markField.heading] = moment[momentField.heading];
     row[at + markField.pressure] = moment[momentField.pressure];
+    row[at + markField.tilt] = moment[momentField.tilt];
+    row[at + markField.lean] = moment[momentField.lean];
+    row[at + markField.full] = moment[momentField.load];
     row[at + markField.picture] = this.pick ? this.picked(this.pick, number) : 0;
     row[at + markField.mirrorX] = this.mirrors ? mirrored(tip.mirror.leftRight, seed, number, LEFT_RIGHT) : 0;
     row[at + markField.mirrorY] = this.mirrors ? mirrored(tip.mirror.topBottom, seed, number, TOP_BOTTOM) : 0;

@@ -16,10 +16,15 @@ export const markField = {
   /** 1 where the mark is mirrored left-right, top-bottom. */
   mirrorX: after + 8,
   mirrorY: after + 9,
+  /** How the pen leans: 0 upright … 1 flat, and degrees. */
+  tilt: after + 10,
+  lean: after + 11,
+  /** How much paint the tip still has, 0…1. */
+  full: after + 12,
 } as const;
 
 /** The numbers of one mark. */
-export const MARK_NUMBERS = after + 10;
+export const MARK_NUMBERS = after + 13;
 
 /** Rows of marks in one growing array, so that a mark costs no allocation. */
 export class MarkList {

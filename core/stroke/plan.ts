@@ -6,6 +6,7 @@ import type { Rim } from "../paint/model";
 import type { SpaceName } from "../paint/spaces";
 import { qualities, qualityRow } from "../qualities/table";
 import { variesWithinStroke } from "../response/sources";
+import { isSwept } from "./swept";
 
 /** Where a stroke is to lie. */
 export interface StrokePlace {
@@ -33,7 +34,9 @@ export type Setting =
   | "ground"
   | "pictureColours"
   | "colourOfMarks"
-  | "colour";
+  | "colour"
+  | "spacing"
+  | "dip";
 
 /** A setting that a brush has and that does nothing, and why. */
 export interface Ignored {
@@ -59,6 +62,8 @@ export type StrokePlan = (
       readonly kind: "laid";
       readonly law: LawName;
       readonly lends: boolean;
+      /** How far a second colour goes across the tip, 0 for not at all. */
+      readonly dipped: number;
       readonly body: boolean;
     })
   | { readonly kind: "open"; readonly space: SpaceName; readonly body: boolean }
@@ -85,7 +90,8 @@ export function planStroke(brush: Brush, place: StrokePlace = {}): StrokePlan {
   };
   if (kind === "bent") return { kind, ...tiles, ignored };
   const law: LawName = `${manner}${paint.build === "even" ? "Even" : "Build"}`;
-  return { kind: "laid", ...tiles, law, lends: kind === "lent", body, ignored };
+  const dipped = manner === "own" && isSwept(brush) ? dipOf(brush) : 0;
+  return { kind: "laid", ...tiles, law, lends: kind === "lent", dipped, body, ignored };
 }
 
 /** As a plan's kind, a stroke whose marks take colour from before it told apart. */
@@ -102,11 +108,17 @@ function kindOf(brush: Brush, place: StrokePlace): Kind {
   return plain ? "open" : "lent";
 }
 
-function mannerOf({ tip, responses }: Brush, place: StrokePlace, kind: Kind): Manner {
+function dipOf({ tip: { shape } }: Brush): number {
+  return shape.kind === "bristles" ? shape.dip : 0;
+}
+
+function mannerOf(brush: Brush, place: StrokePlace, kind: Kind): Manner {
+  const { tip, responses } = brush;
   const { shape } = tip;
   if (isColourless(place)) return "cover";
   if (kind === "lent") return "tint";
   if (shape.kind === "image" && shape.colour === "own") return "own";
+  if (isSwept(brush) && dipOf(brush) > 0) return "own";
   if (shape.kind === "image" && shape.colour !== "ink") return "toned";
   if (kind === "bent") return "cover";
   return responses.some(changesColour) ? "tint" : "cover";
@@ -176,6 +188,16 @@ function rules(brush: Brush, place: StrokePlace, kind: Kind): readonly Rule[] {
     { setting: "ground", set: ground !== null, why: bent },
     { setting: "pictureColours", set: picture, why: uncoloured ?? wet },
     { setting: "colour", set: colourIsSet(brush), why: uncoloured ?? pictured },
+    {
+      setting: "spacing",
+      set: brush.trail.spacing !== qualities.spacing.base || responses.some((r) => r.quality === "spacing" && !r.muted),
+      why: isSwept(brush) ? "hairs leave lines, whatever the spacing" : undefined,
+    },
+    {
+      setting: "dip",
+      set: dipOf(brush) > 0,
+      why: uncoloured ?? wet ?? (isSwept(brush) ? undefined : "scattered marks are stamped in one colour"),
+    },
     // Along a bent picture the first mark’s colour is the whole stroke’s: it has an effect.
     { setting: "colourOfMarks", set: responses.some(changesColour), why: uncoloured ?? pictured },
   ];

@@ -1,17 +1,18 @@
 import { markWord } from "../../kernels/mark-record";
-import { q15At, toQ15 } from "../../kernels/memory/q15";
+import { ONE, q15At, toQ15 } from "../../kernels/memory/q15";
 import { Tiles } from "../../kernels/memory/tiles";
 import { qualityIndex } from "../../qualities/table";
 import { LaidStroke, type Wet } from "../../surface/wet";
 import type { StrokePlan } from "../plan";
 import { BodyPile } from "./body-pile";
-import { type Inking, inkingOf } from "./ink";
+import type { HairColour } from "./hair-writer";
+import { type Ink, type Inking, inkingOf } from "./ink";
 import type { Laying, LayingMeans } from "./laying";
 import { MarkWriter } from "./mark-writer";
 import { Mixer } from "./mixer";
 import { RimFinish } from "./rim";
 
-const { flow, body } = qualityIndex;
+const { body } = qualityIndex;
 
 /** Marks on tiles of their own, which join the layer as the stroke dries. */
 export class LaidMarks implements Laying {
@@ -24,6 +25,8 @@ export class LaidMarks implements Laying {
   private readonly pile: BodyPile | undefined;
   /** Gives marks the colour of what was there before the stroke. */
   private readonly lender: Mixer | undefined;
+  /** The colours across a tip that is dipped in two. */
+  private readonly dip: HairColour | undefined;
   private coloured = false;
 
   constructor(
@@ -36,7 +39,8 @@ export class LaidMarks implements Laying {
     this.tiles = new Tiles(kernels, columns, rows, plan.planes);
     this.inking = inkingOf(brush, ink, plan.manner);
     const plain = plan.manner === "cover" || plan.manner === "tint";
-    this.writer = new MarkWriter(means, !plan.lends && plain && paint.build === "build-up");
+    this.writer = new MarkWriter(means, !plan.lends && plain && paint.build === "build-up", plan.planes);
+    if (plan.dipped) this.dip = dipOf(plan.dipped, this.inking, ink);
     if (plan.rim) this.rim = new RimFinish(surface, this.tiles, plan.rim, tip.size, paint.opacity);
     if (plan.body) this.pile = new BodyPile(surface, paint);
     if (plan.lends) this.lender = new Mixer(surface, brush, undefined);
@@ -48,9 +52,13 @@ export class LaidMarks implements Laying {
   }
 
   enter(row: Float64Array, at: number): void {
+    if (this.dip) this.inking.settle(row, at);
+    const to = this.writer.write(row, at, this.dip);
+    if (to >= 0) this.entered(to, row, at);
+  }
+
+  private entered(to: number, row: Float64Array, at: number): void {
     const { writer, plan, pile } = this;
-    const to = writer.write(row, at);
-    if (to < 0) return;
     if (plan.manner !== "cover" || !this.coloured) this.settleColour(row, at);
     pile?.note(writer.batch, q15At(row, at + body));
     if (this.lender) this.lend(this.lender, to, row, at);
@@ -68,10 +76,12 @@ export class LaidMarks implements Laying {
     kernels.run[this.plan.law](batch.address, batch.count, this.tiles.table, columns, rows, dirty);
     this.pile?.pile(batch);
     this.laid += batch.count;
-    batch.clear();
+    this.writer.clear();
   }
 
   end(): void {
+    const to = this.writer.end(this.dip);
+    if (to >= 0) this.entered(to, this.writer.lastRow, 0);
     this.flush();
   }
 
@@ -93,9 +103,19 @@ export class LaidMarks implements Laying {
     const { batch } = this.writer;
     batch.uploadOne(to);
     const [red, green, blue] = lender.lend(batch.address, row, at, this.inking.colour);
-    batch.words[to + markWord.flow] = toQ15(row[at + flow] * lender.strength);
+    const strength = batch.words[to + markWord.flow] / ONE;
+    batch.words[to + markWord.flow] = toQ15(strength * lender.strength);
     batch.words[to + markWord.red] = toQ15(red);
     batch.words[to + markWord.green] = toQ15(green);
     batch.words[to + markWord.blue] = toQ15(blue);
   }
+}
+
+/** Half of the tip's width lies between its two colours; at `dip` below 1 the second goes less far. */
+function dipOf(dip: number, inking: Inking, { second }: Ink): HairColour {
+  return (across, out) => {
+    const share = dip * Math.min(1, Math.max(0, across + 0.5));
+    const { colour } = inking;
+    for (let i = 0; i < 3; i++) out[i] = colour[i] + share * (second[i] - colour[i]);
+  };
 }

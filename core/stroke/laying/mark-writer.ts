@@ -4,7 +4,9 @@ import { qualityIndex } from "../../qualities/table";
 import { variesWithinStroke } from "../../response/sources";
 import { maskField } from "../../tip/mask/mask-table";
 import { type TipMasks, tipMasks } from "../../tip/mask/masks";
-import { markField } from "../mark-list";
+import { MARK_NUMBERS, markField } from "../mark-list";
+import { isSwept } from "../swept";
+import { type HairColour, HairWriter } from "./hair-writer";
 import type { LayingMeans } from "./laying";
 import { MarkBatch } from "./mark-batch";
 import { GroundMeeting } from "./meet-ground";
@@ -16,29 +18,64 @@ const { flow, opacity } = qualityIndex;
 /** Turns marks into records for the kernels: which mask, where, how strong, and what ground it meets. */
 export class MarkWriter {
   readonly batch: MarkBatch;
-  readonly placer: TipPlacer;
+  private readonly placer: TipPlacer;
   private readonly masks: TipMasks;
   private readonly ground: GroundMeeting | undefined;
+  private readonly hairs: HairWriter | undefined;
+  /** The numbers of the mark that was written last; a swept tip's last piece is written by them. */
+  readonly lastRow = new Float64Array(MARK_NUMBERS);
   private readonly strengthens: boolean;
   private readonly evenCeiling: boolean;
 
-  /** @param multiplies whether marks may use masks that were multiplied by their flow, where no ground is met */
+  /** @param multiplies whether marks may use masks that were multiplied by their flow, where no ground is met @param planes of a mask that brings colours */
   constructor(
     private readonly means: LayingMeans,
     multiplies: boolean,
+    planes: 1 | 4,
   ) {
     const { surface, brush, pictures, seed } = means;
     this.batch = new MarkBatch(surface.kernels.heap);
     this.masks = tipMasks(surface.kernels);
     this.placer = new TipPlacer(surface, this.masks, brush.tip, pictures);
     this.ground = GroundMeeting.of(surface, brush, pictures, seed);
+    if (isSwept(brush)) this.hairs = new HairWriter(means, brush.tip.shape, this.batch, planes);
     this.strengthens = multiplies && !this.ground;
     this.evenCeiling = !brush.responses.some((r) => r.quality === "opacity" && variesWithinStroke(r.source));
   }
 
-  /** Adds a mark's record to the batch, all but its colours. @returns where it begins; −1 where the mark leaves nothing */
-  write(row: Float64Array, at: number): number {
-    const { batch, placer, masks, ground } = this;
+  /** The whole px on which the middle of the mark stands that was written last. */
+  get left(): number {
+    return this.hairs?.left ?? this.placer.left;
+  }
+
+  get top(): number {
+    return this.hairs?.top ?? this.placer.top;
+  }
+
+  /**
+   * Adds a mark's record to the batch, all but its colours. A swept tip leaves the piece that ends at the place before.
+   * @param colours those across a tip that is dipped in two
+   * @returns where it begins; −1 where the mark leaves nothing
+   */
+  write(row: Float64Array, at: number, colours?: HairColour): number {
+    const { hairs } = this;
+    if (!hairs) return this.stamp(row, at);
+    const to = hairs.add(row, at, colours);
+    if (to >= 0) this.finish(to, row, at, hairs.left, hairs.top);
+    for (let i = 0; i < MARK_NUMBERS; i++) this.lastRow[i] = row[at + i];
+    return to;
+  }
+
+  /** What a swept tip still has to leave when the stroke has ended, as `write` of `lastRow`. */
+  end(colours?: HairColour): number {
+    const { hairs, lastRow } = this;
+    const to = hairs?.end(lastRow, 0, colours) ?? -1;
+    if (hairs && to >= 0) this.finish(to, lastRow, 0, hairs.left, hairs.top);
+    return to;
+  }
+
+  private stamp(row: Float64Array, at: number): number {
+    const { batch, placer, masks } = this;
     const mask = placer.place(row, at);
     if (mask < 0) return -1;
     const to = batch.append();
@@ -51,21 +88,28 @@ export class MarkWriter {
     const strengthened = strength > 0 && this.strengthens && masks.strengthen(mask, strength);
     words[to + markWord.strengths] = strengthened ? masks.rows[mask + maskField.strengths] : 0;
     words[to + markWord.strong] = masks.rows[mask + maskField.strong];
+    this.finish(to, row, at, placer.left, placer.top);
+    return to;
+  }
+
+  /** Sets what ground a mark meets. */
+  private finish(to: number, row: Float64Array, at: number, left: number, top: number): void {
+    const { ground } = this;
+    const { words } = this.batch;
     words[to + markWord.underCeiling] = this.evenCeiling ? 1 : 0;
     words[to + markWord.depth] = ground?.depthOf(row, at) ?? 0;
-    if (ground) {
-      words[to + markWord.press] = ground.pressOf(row, at);
-      words[to + markWord.sharp] = ground.sharpOf(row, at);
-    }
-    words[to + markWord.heights] =
-      ground?.heightsAt(
-        words[to + markWord.x],
-        words[to + markWord.y],
-        placer.left,
-        placer.top,
-        row[at + markField.number],
-      ) ?? 0;
-    return to;
+    words[to + markWord.heights] = 0;
+    if (!ground) return;
+    words[to + markWord.press] = ground.pressOf(row, at);
+    words[to + markWord.sharp] = ground.sharpOf(row, at);
+    const number = row[at + markField.number];
+    words[to + markWord.heights] = ground.heightsAt(words[to + markWord.x], words[to + markWord.y], left, top, number);
+  }
+
+  /** Says that no mark of the batch waits any longer. */
+  clear(): void {
+    this.batch.clear();
+    this.hairs?.clear();
   }
 
   /** Makes the kernels meet this stroke's ground with the marks of the next calls, and a rim its grain. */
@@ -78,5 +122,6 @@ export class MarkWriter {
   release(): void {
     this.batch.release();
     this.ground?.release();
+    this.hairs?.release();
   }
 }

@@ -1,5 +1,5 @@
 import { markWord } from "../../kernels/mark-record";
-import { q15At, toQ15 } from "../../kernels/memory/q15";
+import { ONE, q15At, toQ15 } from "../../kernels/memory/q15";
 import { qualityIndex } from "../../qualities/table";
 import type { Wet } from "../../surface/wet";
 import type { StrokePlan } from "../plan";
@@ -9,7 +9,7 @@ import type { Laying, LayingMeans } from "./laying";
 import { MarkWriter } from "./mark-writer";
 import { Mixer } from "./mixer";
 
-const { flow, opacity, body } = qualityIndex;
+const { opacity, body } = qualityIndex;
 
 /** Marks that work on the layer's own paint, one after the other. */
 export class OpenMarks implements Laying {
@@ -24,7 +24,7 @@ export class OpenMarks implements Laying {
     plan: Extract<StrokePlan, { kind: "open" }>,
   ) {
     const { surface, brush, ink } = means;
-    this.writer = new MarkWriter(means, false);
+    this.writer = new MarkWriter(means, false, 1);
     this.inking = inkingOf(brush, ink, "cover");
     if (plan.body) this.pile = new BodyPile(surface, brush.paint);
     this.mixer = new Mixer(surface, brush, this.pile?.wet);
@@ -35,21 +35,24 @@ export class OpenMarks implements Laying {
   }
 
   enter(row: Float64Array, at: number): void {
+    const to = this.writer.write(row, at);
+    if (to >= 0) this.entered(to, row, at);
+  }
+
+  private entered(to: number, row: Float64Array, at: number): void {
     const { writer, inking, pile, means } = this;
-    const to = writer.write(row, at);
-    if (to < 0) return;
-    const { batch, placer } = writer;
+    const { batch } = writer;
     const { paint } = means.brush;
     inking.settle(row, at);
     pile?.note(batch, q15At(row, at + body));
     // The stroke's ceiling is the brush's opacity; what drives it changes how far a mark goes.
     const share = paint.opacity > 0 ? row[at + opacity] / paint.opacity : 0;
-    batch.words[to + markWord.flow] = toQ15(row[at + flow] * share);
+    batch.words[to + markWord.flow] = toQ15((batch.words[to + markWord.flow] / ONE) * share);
     batch.upload();
     writer.meetGround();
-    this.mixer.lay(batch.address, row, at, inking.colour, placer.left, placer.top);
+    this.mixer.lay(batch.address, row, at, inking.colour, writer.left, writer.top);
     pile?.pile(batch);
-    batch.clear();
+    writer.clear();
     this.laid++;
   }
 
@@ -58,7 +61,8 @@ export class OpenMarks implements Laying {
   }
 
   end(): void {
-    this.flush();
+    const to = this.writer.end();
+    if (to >= 0) this.entered(to, this.writer.lastRow, 0);
   }
 
   release(): void {

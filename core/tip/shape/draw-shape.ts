@@ -1,5 +1,6 @@
 import { chance } from "../../chance/counter";
 import { cosDegrees, sinDegrees } from "../../numeric/trig";
+import { disc, type HairyShape, hairsOf, openedAt } from "./hairs";
 import type { DrawnShape } from "./shape";
 
 /** The side in px, a power of two, at which a shape is drawn for tips of this size: fine enough, and small tips at once. */
@@ -32,9 +33,9 @@ export function drawShape(shape: DrawnShape, side: number, hardness: number, ope
     case "sided":
       return sided(side, hardness);
     case "bristles":
-      return splat(bristles(shape, opened), side, hardness);
+      return splat(standing(shape, opened), side, hardness);
     case "rake":
-      return splat(rake(shape), side, hardness);
+      return splat(standing(shape, opened), side, hardness);
     case "speckle":
       return splat(speckle(shape), side, hardness);
   }
@@ -118,54 +119,11 @@ const AROUND = 1;
 const OUTWARD = 2;
 const WIDTH = 3;
 const STRENGTH = 4;
-const CLUMP = 5;
 
-/** Where a hair stands in its bundle, −1…1 each way, from two chances. */
-const bundles: Record<"round" | "flat" | "filbert" | "fan", (a: number, b: number) => readonly [number, number]> = {
-  round: (a, b) => disc(a, b, 1),
-  flat: (a, b) => [2 * a - 1, (2 * b - 1) * 0.24],
-  filbert: (a, b) => disc(a, b, 0.42),
-  fan: (a, b) => {
-    const angle = -60 + 120 * a;
-    const out = 0.72 + 0.28 * b;
-    return [sinDegrees(angle) * out * 1.13, 0.62 - cosDegrees(angle) * out];
-  },
-};
-
-function disc(a: number, b: number, flatness: number): readonly [number, number] {
-  const r = Math.sqrt(b);
-  return [r * cosDegrees(360 * a), r * sinDegrees(360 * a) * flatness];
-}
-
-function bristles(
-  { bundle, hairs, thickness, clumping, splay, seed }: Extract<DrawnShape, { kind: "bristles" }>,
-  opened: number,
-): Dot[] {
-  const open = 1 - splay * (1 - opened);
-  const place = bundles[bundle];
-  const clumps = Math.max(1, Math.round(Math.sqrt(hairs)));
-  const base = 0.02 + thickness * 0.16;
-  return Array.from({ length: hairs }, (_, i) => {
-    const radius = base * (0.6 + 0.8 * chance(seed, i, WIDTH));
-    const [hu, hv] = place(chance(seed, i, AROUND), chance(seed, i, OUTWARD));
-    const clump = Math.floor(chance(seed, i, CLUMP) * clumps);
-    const [cu, cv] = place(chance(seed, clump, AROUND + 10), chance(seed, clump, OUTWARD + 10));
-    const inside = 1 - radius;
-    return {
-      u: (hu + (cu - hu) * clumping) * open * inside,
-      v: (hv + (cv - hv) * clumping) * open * inside,
-      radius,
-      strength: 0.55 + 0.45 * chance(seed, i, STRENGTH),
-    };
-  });
-}
-
-function rake({ lines, gap, unevenness, seed }: Extract<DrawnShape, { kind: "rake" }>): Dot[] {
-  const pitch = 2 / lines;
-  return Array.from({ length: lines }, (_, i) => {
-    const radius = Math.max(0.004, (pitch / 2) * (1 - gap) * (1 - unevenness * 0.7 * chance(seed, i, WIDTH)));
-    return { u: -1 + pitch * (i + 0.5), v: 0, radius, strength: 1 - unevenness * 0.6 * chance(seed, i, STRENGTH) };
-  });
+/** The hairs of a bundle as they stand, or a rake's lines, as dots. */
+function standing(shape: HairyShape, opened: number): Dot[] {
+  const open = openedAt(shape, opened);
+  return hairsOf(shape).map(({ u, v, radius, strength }) => ({ u: u * open, v: v * open, radius, strength }));
 }
 
 function speckle({ dots, spread, seed }: Extract<DrawnShape, { kind: "speckle" }>): Dot[] {

@@ -86,6 +86,8 @@ export const shapeSchema = z.discriminatedUnion("kind", [
     thickness: share.default(0.25),
     clumping: share.default(0.2),
     splay: share.default(0.3),
+    /** How far the second colour goes across the tip, which is dipped in both: 0 not at all … 1 half and half. */
+    dip: share.default(0),
     seed,
   }),
   /** `gap`: the empty share between two lines; `unevenness` of their strength and width. */
