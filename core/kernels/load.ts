@@ -165,7 +165,29 @@ interface KernelExports {
     out: number,
     strong: number,
   ): void;
-  /** Sweeps hairs into an empty mask: see `core/stroke/laying/hair-writer.ts`. */
+  /** Writes how hairs stand at a place. */
+  standHairs(
+    hairs: number,
+    count: number,
+    place: number,
+    x: number,
+    y: number,
+    cos: number,
+    sin: number,
+    open: number,
+    flipU: number,
+    flipV: number,
+    pivotX: number,
+    pivotY: number,
+    pressure: number,
+    lift: number,
+    leanU: number,
+    leanV: number,
+    full: number,
+    thick: number,
+    flow: number,
+  ): void;
+  /** Sweeps hairs from a place to the next into an empty mask. */
   sweepHairs(
     mask: number,
     spans: number,
@@ -178,6 +200,11 @@ interface KernelExports {
     top: number,
     hairs: number,
     count: number,
+    from: number,
+    to: number,
+    after: number,
+    before: number,
+    soft: number,
   ): void;
   maskEllipse(
     mask: number,

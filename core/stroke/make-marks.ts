@@ -132,9 +132,7 @@ export class MarkMaker {
     stand[1] = row[first + roundness];
     stand[2] = row[first + angle] - moment[momentField.heading];
     toExtent(tip.shape, stand);
-    place[placeField.way] = this.sweeps
-      ? sweepStep(row[first + size], this.brush.paint.mixing > 0)
-      : row[first + spacing] * stand[0];
+    place[placeField.way] = this.sweeps ? sweepStep(row[first + size]) : row[first + spacing] * stand[0];
     const more = Math.round(row[first + count]);
     for (let i = 1; i < more; i++) this.mark(place);
     if (this.onMany && this.marks.count >= MANY) this.onMany();

@@ -14,7 +14,7 @@ export function isSwept(brush: Brush): brush is Brush & Swept {
   return !strays && !responses.some((r) => r.quality === "count" && !r.muted);
 }
 
-/** px from one place to the next of a swept tip: near enough that curves stay round; nearer where each takes up paint. */
-export function sweepStep(size: number, mixes: boolean): number {
-  return mixes ? Math.min(3, Math.max(1, size / 20)) : Math.min(6, Math.max(1.5, size / 10));
+/** px from one place to the next of a swept tip: near enough that curves stay round. */
+export function sweepStep(size: number): number {
+  return Math.min(4, Math.max(1, size / 20));
 }

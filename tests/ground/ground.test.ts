@@ -120,7 +120,10 @@ describe.each(groundLaws)("%s", (law: GroundLaw) => {
     const heights = law === "peaks" ? ranksOf(drawn) : drawn;
     const part = heights.filter((_, i) => i % GRAIN_SIDE < SIDE && i < SIDE * GRAIN_SIDE);
     // The strength of a mark that is full all over is 1: paint is as strong as its flow.
-    const ceilings = part.reduce((sum, g) => sum + groundCeiling(law, 1, g, 0.8, 1, 0.35, NATURAL_SHARPNESS), 0);
+    const ceilings = Array.from(part).reduce(
+      (sum, g) => sum + groundCeiling(law, 1, g, 0.8, 1, 0.35, NATURAL_SHARPNESS),
+      0,
+    );
     expect(mean(on(0.8, 0.7, { kind: "paper" }))).toBeCloseTo((0.7 * ceilings) / part.length, 2);
   });
 });

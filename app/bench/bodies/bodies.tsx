@@ -57,6 +57,7 @@ export function Bodies() {
           <span className="truncate text-[13px] text-soft">when spacing changes</span>
         </label>
         <TrailSettings trail={trail} standIns={brush.standIns} run={run} />
+        <IdleNote ignored={ignored} body="trail" />
       </Panel>
       <Panel
         title="Ground"

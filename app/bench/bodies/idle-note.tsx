@@ -14,6 +14,8 @@ const names: { readonly [setting in Setting]: { readonly body: Body; readonly la
   colourOfMarks: { body: "paint", label: "colours of single marks" },
   ground: { body: "ground", label: "the grain" },
   pictureColours: { body: "tip", label: "the picture’s colours" },
+  dip: { body: "tip", label: "the second colour across the tip" },
+  spacing: { body: "trail", label: "the spacing" },
 };
 
 /** Says which settings of a body do nothing now, and why. */

@@ -16,7 +16,7 @@ const labels: Labels<DrawnShape> = {
   rectangle: { corner: "Corners" },
   polygon: { sides: "Sides" },
   sided: {},
-  bristles: { hairs: "Hairs", thickness: "Thickness", clumping: "Clumping", splay: "Splay" },
+  bristles: { hairs: "Hairs", thickness: "Thickness", clumping: "Clumping", splay: "Splay", dip: "Second colour" },
   rake: { lines: "Lines", gap: "Gap", unevenness: "Unevenness" },
   speckle: { dots: "Dots", spread: "Spread of sizes" },
 };

@@ -149,7 +149,7 @@ function buildOnPeaks(mark: Mark, top: i32, bottom: i32, tile: usize, left: i32,
     let target = rowTarget;
     const end = rowEnd;
     const span = mark.spans + ((y - mark.y) << 3);
-    const zero = target & ~(TILE * 2 - 1);
+    const zero = tile + ((y & 63) << 7);
     let full = end;
     let fullEnd = end;
     if (easyAll) {

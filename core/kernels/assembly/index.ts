@@ -12,7 +12,7 @@ export { addHeights, pile, relief, lessen } from "./relief";
 export { soften, softenRoom } from "./soften";
 export { closeTile, openBytes, openTile, setSpace } from "./space";
 export { strengthsOf } from "./strengths";
-export { sweepHairs } from "./sweep";
+export { standHairs, sweepHairs } from "./sweep";
 
 /** The first address that the data segments leave free. */
 export function heapBase(): usize {

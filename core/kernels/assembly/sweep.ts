@@ -1,120 +1,249 @@
+import { times } from "./q15";
+
 // Hairs are lines: each is swept from where it stood to where it stands.
 
-/** One hair on its way: 20 f32. */
+/** One hair as it is made, 48 bytes. Lengths are shares of half the tip's size. */
 @unmanaged
 class Hair {
-  /** From and to, px of the surface. */
-  x0: f32;
-  y0: f32;
-  x1: f32;
-  y1: f32;
-  /** Across which lines its way begins and ends, so that one piece goes on where the last one stopped. */
-  ax: f32;
-  ay: f32;
-  bx: f32;
-  by: f32;
-  /** Half its width, px, ½ at least. */
-  w0: f32;
-  w1: f32;
-  /** Its strength, 0…1. */
-  s0: f32;
-  s1: f32;
-  /** 1 ÷ the px over which its edge fades, 1 at most. */
-  edge: f32;
+  u: f32;
+  v: f32;
+  radius: f32;
+  strength: f32;
+  /** From which pressure on it touches. */
+  touches: f32;
+  /** The share of the tip's load at which it has run dry. */
+  dry: f32;
+  /** What its clump leaves of it here, 0…1. */
+  whole: f32;
+  unused: f32;
   red: f32;
   green: f32;
   blue: f32;
+  unused2: f32;
 }
 
-const HAIR_BYTES: i32 = 64;
+const HAIR_BYTES: i32 = 48;
+
+/** How one hair stands at a place, 16 bytes: px of the surface, half its width (½ at least), its strength 0…1. */
+@unmanaged
+class Stance {
+  x: f32;
+  y: f32;
+  w: f32;
+  s: f32;
+}
+
+const STANCE_BYTES: i32 = 16;
+/** Before the stances of a place: the box that they lie in. */
+const HEAD: i32 = 16;
+
+/** Over which pressures a hair comes down, from its tip to its whole width. */
+const COMES_DOWN: f32 = 0.16;
+/** Over which part of the load a hair runs out. */
+const RUNS_OUT: f32 = 0.18;
+
+// Eight lanes that are on, eight that are off.
+const tails = memory.data<i16>([-1, -1, -1, -1, -1, -1, -1, -1, 0, 0, 0, 0, 0, 0, 0, 0]);
+
+@inline
+function share(value: f32): f32 {
+  return max<f32>(0, min<f32>(1, value));
+}
 
 /**
- * Sweeps hairs into a mask of `planes` planes (strength alone, or strength, red, green, blue, all times strength): each over
- * those before it. The mask's rows must be empty; spans are written.
+ * Writes how hairs stand at a place, and the box they lie in (left, top, right, bottom as f32 at `place`).
+ * @param x @param y the tip's middle, px @param c @param s of its turn @param open half its opened width, px
+ * @param flipU @param flipV what mirrors and roundness make of its sides @param pivotX @param pivotY the pivot, px in the tip
+ * @param lift pressure that a lean (leanU, leanV in the tip) takes from hairs on its far side @param full paint left, 0…1
+ * @param thick px that a radius of 1 is @param flow the strength of a whole hair
+ */
+export function standHairs(
+  hairs: usize, count: i32, place: usize, x: f32, y: f32, c: f32, s: f32, open: f32, flipU: f32, flipV: f32,
+  pivotX: f32, pivotY: f32, pressure: f32, lift: f32, leanU: f32, leanV: f32, full: f32, thick: f32, flow: f32,
+): void {
+  let left: f32 = f32.MAX_VALUE;
+  let top: f32 = f32.MAX_VALUE;
+  let right: f32 = -f32.MAX_VALUE;
+  let bottom: f32 = -f32.MAX_VALUE;
+  const empties = share(full * 25);
+  for (let n = 0; n < count; n++) {
+    const hair = changetype<Hair>(hairs + n * HAIR_BYTES);
+    const stance = changetype<Stance>(place + HEAD + n * STANCE_BYTES);
+    const u = (hair.u * open - pivotX) * flipU;
+    const v = (hair.v * open - pivotY) * flipV;
+    const hx = x + c * u + s * v;
+    const hy = y + c * v - s * u;
+    stance.x = hx;
+    stance.y = hy;
+    const lifted = lift * max<f32>(0, -(hair.u * leanU + hair.v * leanV));
+    let touch = share((pressure - lifted - hair.touches) * (1 / COMES_DOWN)) * hair.whole;
+    if (full < 1) touch *= share((full - hair.dry + RUNS_OUT) * (1 / RUNS_OUT)) * empties;
+    const wide = hair.radius * thick * sqrt<f32>(touch);
+    const w = max<f32>(0.5, wide);
+    stance.w = w;
+    stance.s = touch * flow * hair.strength * min<f32>(1, 2 * wide);
+    left = min(left, hx - w);
+    right = max(right, hx + w);
+    top = min(top, hy - w);
+    bottom = max(bottom, hy + w);
+  }
+  store<f32>(place, left);
+  store<f32>(place, top, 4);
+  store<f32>(place, right, 8);
+  store<f32>(place, bottom, 12);
+}
+
+/**
+ * Sweeps hairs from a place to the next into a mask of `planes` planes (strength alone, or strength, red, green, blue, all
+ * times strength): each over those before it. The mask's rows must be empty; spans are written.
  * @param left @param top the place of the mask's first px on the surface
+ * @param after where the hairs stand at the place after, 0 where there is none
+ * @param before across which direction each hair's last piece ended, two f32, (0, 0) where there was none; becomes this piece's
+ * @param soft the px over which the edge of a hair fades, at most
  */
 export function sweepHairs(
   mask: usize, spans: usize, stride: i32, width: i32, height: i32, planes: i32, planeBytes: i32, left: i32, top: i32,
-  hairs: usize, count: i32,
+  hairs: usize, count: i32, from: usize, to: usize, after: usize, before: usize, soft: f32,
 ): void {
-  for (let y = 0; y < height; y++) {
-    store<i16>(spans + (y << 3), <i16>width);
-    store<i16>(spans + (y << 3), 0, 2);
-    store<i32>(spans + (y << 3), 0, 4);
+  for (let y = 0; y < height; y++) store<u64>(spans + (y << 3), width);
+  for (let n = 0; n < count; n++) {
+    const at = HEAD + n * STANCE_BYTES;
+    sweepOne(
+      mask, spans, stride, width, height, planes, planeBytes, left, top, changetype<Hair>(hairs + n * HAIR_BYTES),
+      changetype<Stance>(from + at), changetype<Stance>(to + at), after ? after + at : 0, before + (n << 3), soft,
+    );
   }
-  for (let n = 0; n < count; n++) sweepOne(changetype<Hair>(hairs + n * HAIR_BYTES), mask, spans, stride, width, height, planes, planeBytes, left, top);
-  for (let y = 0; y < height; y++) if (load<i16>(spans + (y << 3)) >= load<i16>(spans + (y << 3), 2)) store<i32>(spans + (y << 3), 0);
+  for (let y = 0; y < height; y++) if (load<i16>(spans + (y << 3)) >= load<i16>(spans + (y << 3), 2)) store<u64>(spans + (y << 3), 0);
+}
+
+/** The i16 nearest to a number, within what i16 has. */
+@inline
+function whole(value: f32): i32 {
+  return value < -32767 ? -32767 : value > 32767 ? 32767 : <i32>value;
 }
 
 @inline
 function sweepOne(
-  hair: Hair, mask: usize, spans: usize, stride: i32, width: i32, height: i32, planes: i32, planeBytes: i32, left: i32, top: i32,
+  mask: usize, spans: usize, stride: i32, width: i32, height: i32, planes: i32, planeBytes: i32, left: i32, top: i32,
+  hair: Hair, from: Stance, to: Stance, after: usize, before: usize, soft: f32,
 ): void {
-  const x0 = hair.x0 - <f32>left;
-  const y0 = hair.y0 - <f32>top;
-  const dx = hair.x1 - hair.x0;
-  const dy = hair.y1 - hair.y0;
+  const dx = to.x - from.x;
+  const dy = to.y - from.y;
   const long = sqrt<f32>(dx * dx + dy * dy);
   if (!(long > 1e-3)) return;
   const per: f32 = 1 / long;
   const tx = dx * per;
   const ty = dy * per;
-  const widest = max(hair.w0, hair.w1) + <f32>0.5;
-  const fromY = max(0, <i32>floor<f32>(min(y0, y0 + dy) - widest));
-  const toY = min(height, <i32>ceil<f32>(max(y0, y0 + dy) + widest));
-  const lowX = min(x0, x0 + dx) - widest;
-  const highX = max(x0, x0 + dx) + widest;
-  // Where a row meets the hair's strip: |across| ≤ widest, with across = (y − y0)·tx − (x − x0)·ty.
-  const steep = abs(ty) > <f32>0.05;
-  const perTy: f32 = steep ? 1 / ty : 0;
-  const reach: f32 = steep ? widest * abs(perTy) : 0;
-  const nextX0 = hair.x1 - <f32>left;
-  const nextY0 = hair.y1 - <f32>top;
-  const w0 = f32x4.splat(hair.w0 + <f32>0.5);
-  const wide = f32x4.splat((hair.w1 - hair.w0) * per);
-  const s0 = f32x4.splat(hair.s0);
-  const strong = f32x4.splat((hair.s1 - hair.s0) * per);
-  const edge = f32x4.splat(hair.edge);
-  const none = f32x4.splat(0);
-  const one = f32x4.splat(1);
-  const farthest = f32x4.splat(long);
-  const txs = f32x4.splat(tx);
-  const tys = f32x4.splat(ty);
-  const ax = f32x4.splat(hair.ax);
-  const bx = f32x4.splat(hair.bx);
-  const steps = f32x4(0, 1, 2, 3);
-  for (let y = fromY; y < toY; y++) {
-    const ry = <f32>y + <f32>0.5 - y0;
-    let from = lowX;
-    let to = highX;
-    if (steep) {
-      const middle = x0 + ry * tx * perTy;
-      from = max(from, middle - reach);
-      to = min(to, middle + reach);
+  let nx: f32 = 0;
+  let ny: f32 = 0;
+  if (after) {
+    const next = changetype<Stance>(after);
+    nx = next.x - to.x;
+    ny = next.y - to.y;
+    const nextLong = sqrt<f32>(nx * nx + ny * ny);
+    if (nextLong > 1e-3) {
+      const nextPer: f32 = 1 / nextLong;
+      nx *= nextPer;
+      ny *= nextPer;
     }
-    const first = max(0, <i32>floor<f32>(from - <f32>0.5));
-    const last = min(width, <i32>ceil<f32>(to + <f32>0.5));
+  }
+  // Where a hair turns back it ends, and begins again.
+  const turnsNext = tx * nx + ty * ny < <f32>-0.3;
+  const bx = turnsNext ? tx : tx + nx;
+  const by = turnsNext ? ty : ty + ny;
+  let ax = load<f32>(before);
+  let ay = load<f32>(before, 4);
+  store<f32>(before, turnsNext ? 0 : bx);
+  store<f32>(before, turnsNext ? 0 : by, 4);
+  if (ax == 0 && ay == 0) {
+    ax = tx;
+    ay = ty;
+  }
+  if (from.s <= 0 && to.s <= 0) return;
+  const widest = max(from.w, to.w) + <f32>0.5;
+  // Distances are counted in parts of a px, as many as 16 bits allow.
+  const bits = widest < 100 ? 8 : widest < 480 ? 6 : 4;
+  const unit = <f32>(1 << bits);
+  const fade = max<f32>(1, min<f32>(soft, to.w));
+  const edge = i16x8.splat(<i16>whole(32767 / fade));
+  const most = i16x8.splat(<i16>((<i32>1 << bits) - 1));
+  const highestY = from.y < to.y ? to.y : from.y;
+  const lowestY = from.y < to.y ? from.y : to.y;
+  const fromY = max(0, <i32>floor<f32>(lowestY - widest) - top);
+  const toY = min(height, <i32>ceil<f32>(highestY + widest) - top);
+  // Where a row meets the hair's strip, |across| ≤ widest, with across = (y − y0)·tx − (x − x0)·ty; and where the lines across
+  // its way cut it. Both pieces that meet at a line reckon it alike, so that each px belongs to one of them.
+  const steep = abs(ty) > <f32>0.02;
+  const perTy: f32 = steep ? 1 / ty : 0;
+  const reach: f32 = widest * abs(perTy) + <f32>0.5;
+  const uprightA = abs(ax) < <f32>1e-3;
+  const uprightB = abs(bx) < <f32>1e-3;
+  const lowest = (dx < 0 ? to.x : from.x) - widest - <f32>1;
+  const highest = (dx > 0 ? to.x : from.x) + widest;
+  const half: f32 = 0.5;
+  const far: f32 = 1e6;
+  const startsAt = f32x4(steep ? from.x - reach - half : lowest, steep ? from.x + reach - half : highest, from.x - half, to.x - half);
+  const startsY = f32x4(from.y, from.y, from.y, to.y);
+  const slopes = f32x4(-tx * perTy, -tx * perTy, uprightA ? 0 : ay / ax, uprightB ? 0 : by / bx);
+  const least = f32x4(lowest, lowest, -far, -far);
+  const greatest = f32x4(highest, highest, far, far);
+  const origin = i32x4.splat(left);
+  const growth = (to.w - from.w) * per * unit;
+  const gain = (to.s - from.s) * per * <f32>4095;
+  // The distance across, the width and the strength at a px: what they are at the start, and what a px right and down adds.
+  const atStart = f32x4(0, (from.w + half) * unit, from.s * <f32>4095, 0);
+  const rightward = f32x4(-ty * unit, growth * tx, gain * tx, 0);
+  const downward = f32x4(tx * unit, growth * ty, gain * ty, 0);
+  const groupOn = f32x4.mul(rightward, f32x4.splat(8));
+  const lanes = i16x8(0, 1, 2, 3, 4, 5, 6, 7);
+  const acrossStep = i16x8.mul(lanes, i16x8.splat(<i16>whole(-ty * unit)));
+  const widthStep = i16x8.mul(lanes, i16x8.splat(<i16>whole(growth * tx)));
+  const gainStep = i16x8.mul(lanes, i16x8.splat(<i16>whole(gain * tx)));
+  const none = i16x8.splat(0);
+  const one = i16x8.splat(32767);
+  const nearlyFull = i16x8.splat(32700);
+  const strongest = i16x8.splat(4095);
+  const shift = 15 - bits;
+  const hard = fade == 1;
+  for (let y = fromY; y < toY; y++) {
+    const surfaceY = <f32>(y + top) + half;
+    if (uprightA && (surfaceY - from.y) * ay < 0) continue;
+    if (uprightB && (surfaceY - to.y) * by >= 0) continue;
+    const cuts = f32x4.sub(startsAt, f32x4.mul(f32x4.sub(f32x4.splat(surfaceY), startsY), slopes));
+    const px = i32x4.sub(i32x4.trunc_sat_f32x4_s(f32x4.floor(f32x4.pmax(f32x4.pmin(cuts, greatest), least))), origin);
+    let first = max(0, i32x4.extract_lane(px, 0));
+    let last = min(width, i32x4.extract_lane(px, 1) + 2);
+    if (!uprightA) {
+      if (ax > 0) first = max(first, i32x4.extract_lane(px, 2) + 1);
+      else last = min(last, i32x4.extract_lane(px, 2) + 1);
+    }
+    if (!uprightB) {
+      if (bx > 0) last = min(last, i32x4.extract_lane(px, 3) + 1);
+      else first = max(first, i32x4.extract_lane(px, 3) + 1);
+    }
     if (first >= last) continue;
-    const rys = f32x4.splat(ry);
-    const fromA = f32x4.splat(ry * hair.ay);
-    const toB = f32x4.splat((<f32>y + <f32>0.5 - nextY0) * hair.by);
+    const right = f32x4.splat(<f32>(first + left) + half - from.x);
+    let here = f32x4.add(atStart, f32x4.add(f32x4.mul(right, rightward), f32x4.mul(f32x4.splat(surfaceY - from.y), downward)));
     const row = mask + ((y * stride) << 1);
-    for (let x = first; x < last; x += 4) {
-      const rx = f32x4.add(f32x4.splat(<f32>x + <f32>0.5 - x0), steps);
-      const ahead = f32x4.add(f32x4.mul(rx, ax), fromA);
-      const behind = f32x4.add(f32x4.mul(f32x4.add(f32x4.splat(<f32>x + <f32>0.5 - nextX0), steps), bx), toB);
-      const on = v128.and(f32x4.ge(ahead, none), f32x4.lt(behind, none));
-      if (!v128.any_true(on)) continue;
-      const along = f32x4.max(f32x4.min(f32x4.add(f32x4.mul(rx, txs), f32x4.mul(rys, tys)), farthest), none);
-      const across = f32x4.abs(f32x4.sub(f32x4.mul(rys, txs), f32x4.mul(rx, tys)));
-      const cover = f32x4.min(f32x4.max(f32x4.mul(f32x4.sub(f32x4.add(w0, f32x4.mul(along, wide)), across), edge), none), one);
-      const strength = v128.and(f32x4.mul(cover, f32x4.add(s0, f32x4.mul(along, strong))), on);
+    for (let x = first; x < last; x += 8, here = f32x4.add(here, groupOn)) {
       const at = row + (x << 1);
-      lay(at, strength, one);
+      const now = v128.load(at);
+      const past = x + 8 - last;
+      const on = v128.load(tails + (past > 0 ? past << 1 : 0));
+      if (planes == 1 && !v128.any_true(v128.and(i16x8.lt_s(now, nearlyFull), on))) continue;
+      const whole4 = i32x4.trunc_sat_f32x4_s(here);
+      const numbers = i16x8.narrow_i32x4_s(whole4, whole4);
+      const across = i16x8.abs(i16x8.add_sat_s(i16x8.shuffle(numbers, numbers, 0, 0, 0, 0, 0, 0, 0, 0), acrossStep));
+      const wide = i16x8.add_sat_s(i16x8.shuffle(numbers, numbers, 1, 1, 1, 1, 1, 1, 1, 1), widthStep);
+      const strong = i16x8.add_sat_s(i16x8.shuffle(numbers, numbers, 2, 2, 2, 2, 2, 2, 2, 2), gainStep);
+      const inside = i16x8.sub_sat_u(wide, across);
+      const cover = i16x8.shl(i16x8.min_s(hard ? inside : times(inside, edge), most), shift);
+      const strength = v128.and(times(cover, i16x8.shl(i16x8.max_s(i16x8.min_s(strong, strongest), none), 3)), on);
+      v128.store(at, i16x8.add(now, times(strength, i16x8.sub(one, now))));
       if (planes == 4) {
-        lay(at + planeBytes, strength, f32x4.splat(hair.red));
-        lay(at + 2 * planeBytes, strength, f32x4.splat(hair.green));
-        lay(at + 3 * planeBytes, strength, f32x4.splat(hair.blue));
+        lay(at + planeBytes, strength, hair.red);
+        lay(at + 2 * planeBytes, strength, hair.green);
+        lay(at + 3 * planeBytes, strength, hair.blue);
       }
     }
     const span = spans + (y << 3);
@@ -123,11 +252,9 @@ function sweepOne(
   }
 }
 
-/** `P ← P + strength·(colour − P)` on four px. */
+/** `P ← P + strength·(colour − P)` on eight px. */
 @inline
-function lay(at: usize, strength: v128, colour: v128): void {
-  const now = f32x4.mul(f32x4.convert_i32x4_s(i32x4.extend_low_i16x8_u(v128.load64_zero(at))), f32x4.splat(<f32>(1.0 / 32767.0)));
-  const next = f32x4.add(now, f32x4.mul(strength, f32x4.sub(colour, now)));
-  const whole = i32x4.trunc_sat_f32x4_s(f32x4.add(f32x4.mul(next, f32x4.splat(32767)), f32x4.splat(0.5)));
-  v128.store64_lane(at, i16x8.narrow_i32x4_s(whole, whole), 0);
+function lay(at: usize, strength: v128, colour: f32): void {
+  const now = v128.load(at);
+  v128.store(at, i16x8.add(now, times(strength, i16x8.sub(i16x8.splat(<i16>whole(colour * 32767)), now))));
 }

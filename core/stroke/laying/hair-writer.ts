@@ -1,3 +1,4 @@
+import type { Rgb } from "../../colour/srgb";
 import type { Kernels } from "../../kernels/load";
 import { markWord, roundingThresholds } from "../../kernels/mark-record";
 import { ONE, q15At } from "../../kernels/memory/q15";
@@ -5,21 +6,26 @@ import { cosDegrees, sinDegrees } from "../../numeric/trig";
 import { qualityIndex } from "../../qualities/table";
 import { PAD, SPAN_BYTES } from "../../tip/mask/draw-mask";
 import type { HairyShape } from "../../tip/shape/hairs";
-import { markField } from "../mark-list";
-import { HAIR_NUMBERS, type HairsAt, HairsMoving } from "./hairs-moving";
+import { MARK_NUMBERS, markField } from "../mark-list";
+import { HairsMoving } from "./hairs-moving";
 import type { LayingMeans } from "./laying";
 import type { MarkBatch } from "./mark-batch";
 
-const { size, hardness, opacity } = qualityIndex;
+const { size, angle, roundness, hardness, flow, opacity } = qualityIndex;
 
-/** The f32 numbers of a hair as the kernels take it. */
-const SWEEP_NUMBERS = 16;
-/** The most hairs of a tip: as many as a shape may have. */
-const MOST_HAIRS = 400;
+/** The longest piece of a straight way, px. */
+const LONGEST_PIECE = 24;
+/** What may change along a piece, and by how much, so that it can be drawn in one go. */
+const changing = [markField.pressure, size, angle, flow, roundness, markField.full, opacity];
+const least = [0.04, 1, 1.5, 0.04, 0.02, 0.02, 0.02];
 const LEAST_ROOM = 1 << 20;
 
-/** The colours of a tip that is dipped in two: those of a hair at −1…1 across it, 0…1 each. */
-export type HairColour = (across: number, out: Float64Array) => void;
+/** A tip that is dipped in two colours: how far, 0…1, the second goes across it. */
+export interface Dip {
+  readonly colour: Rgb;
+  readonly second: Rgb;
+  readonly share: number;
+}
 
 /**
  * Makes masks of what the hairs of a tip sweep between two places. Each piece begins where the last one ended, so that
@@ -28,13 +34,16 @@ export type HairColour = (across: number, out: Float64Array) => void;
 export class HairWriter {
   private readonly kernels: Kernels;
   private readonly moving: HairsMoving;
-  private readonly count: number;
-  /** How the hairs stand at the last three places. */
-  private states: [HairsAt, HairsAt, HairsAt];
-  private known = 0;
-  /** The direction of each hair's last piece; (0, 0) before the first. */
-  private readonly before: Float64Array;
-  private readonly hairs: number;
+  /** Where it is written how the hairs stand at the last three places, and which way each went. */
+  private places: readonly [number, number, number];
+  private readonly before: number;
+  /** How many places the hairs have stood at. */
+  private stood = 0;
+  /** The last of them, and the newest one, at which they stand when it is known to matter. */
+  private readonly kept = new Float64Array(MARK_NUMBERS);
+  private readonly waiting = new Float64Array(MARK_NUMBERS);
+  private waits = false;
+  private coloured: Rgb | undefined;
   private readonly colour = new Float64Array(3);
   /** Blocks of the kernels' memory for masks that wait to be laid; the last one is in use. */
   private readonly blocks: { readonly at: number; readonly bytes: number }[] = [];
@@ -48,14 +57,15 @@ export class HairWriter {
     shape: HairyShape,
     private readonly batch: MarkBatch,
     private readonly planes: 1 | 4,
+    /** Whether each place matters, because paint is taken up there. */
+    private readonly everyPlace: boolean,
   ) {
     this.kernels = means.surface.kernels;
-    this.moving = new HairsMoving(shape, means.brush.tip, means.seed);
-    this.count = this.moving.hairs.length;
-    const state = () => new Float64Array(this.count * HAIR_NUMBERS);
-    this.states = [state(), state(), state()];
-    this.before = new Float64Array(this.count * 2);
-    this.hairs = this.kernels.heap.take(MOST_HAIRS * SWEEP_NUMBERS * 4);
+    this.moving = new HairsMoving(this.kernels, shape, means.brush.tip, means.seed);
+    const { heap } = this.kernels;
+    const place = () => heap.takeCleared(this.moving.placeBytes);
+    this.places = [place(), place(), place()];
+    this.before = heap.takeCleared(this.moving.count * 8);
   }
 
   /** Says that no mask waits any longer. */
@@ -64,156 +74,147 @@ export class HairWriter {
     this.used = 0;
   }
 
-  /** Takes the next place. @returns where the record of the piece before it begins; −1 while there is none, or it leaves nothing */
-  add(row: Float64Array, at: number, colours?: HairColour): number {
-    const next = this.states[Math.min(2, this.known)];
-    this.moving.stand(row, at, next);
-    this.known++;
-    if (this.known < 3) {
-      this.standOn(row, at);
-      return -1;
-    }
-    const record = this.piece(row, at, this.states[2], colours);
-    this.standOn(row, at);
-    this.states = [this.states[1], this.states[2], this.states[0]];
+  /** Takes the next place. @returns where the record of a piece before it begins; −1 while there is none, or it leaves nothing */
+  add(row: Float64Array, at: number, dip?: Dip): number {
+    const { waiting } = this;
+    const straight = this.stood > 0 && this.goesOnStraight(row, at);
+    const record = this.waits && !straight ? this.keep(dip) : -1;
+    this.waits = true;
+    for (let i = 0; i < MARK_NUMBERS; i++) waiting[i] = row[at + i];
     return record;
   }
 
-  /** The last piece; `row` is that of the last place. A tap leaves as much of each hair as it is wide. */
-  end(row: Float64Array, at: number, colours?: HairColour): number {
-    if (this.known === 0) return -1;
-    if (this.known === 1) this.tap(row[at + markField.heading]);
-    this.standOn(row, at);
-    return this.piece(row, at, undefined, colours);
+  /** The last pieces, whose records are handed over one by one. A tap leaves as much of each hair as it is wide. */
+  end(dip: Dip | undefined, each: (record: number) => void): void {
+    if (!this.waits) return;
+    const before = this.stood === 0 ? this.tap() : this.keep(dip);
+    if (before >= 0) each(before);
+    this.standOn();
+    const last = this.piece(0, dip);
+    if (last >= 0) each(last);
   }
 
-  private tap(heading: number): void {
-    const [from, to] = this.states;
-    const c = cosDegrees(heading);
-    const s = sinDegrees(heading);
-    to.set(from);
-    for (let o = 0; o < from.length; o += HAIR_NUMBERS) {
-      const reach = from[o + 2] * 0.8;
-      from[o] -= reach * c;
-      from[o + 1] += reach * s;
-      to[o] += reach * c;
-      to[o + 1] -= reach * s;
-    }
+  /** Whether the place that waits says nothing that the one before it and this one do not say. */
+  private goesOnStraight(row: Float64Array, at: number): boolean {
+    if (this.everyPlace) return false;
+    const { kept, waiting } = this;
+    const { x, y } = markField;
+    const dx = row[at + x] - kept[x];
+    const dy = row[at + y] - kept[y];
+    const far = Math.sqrt(dx * dx + dy * dy);
+    const off = Math.abs((waiting[x] - kept[x]) * dy - (waiting[y] - kept[y]) * dx);
+    if (far > Math.min(LONGEST_PIECE, row[at + size] * 0.4) || off > 0.12 * far) return false;
+    for (let i = 0; i < changing.length; i++)
+      if (Math.abs(row[at + changing[i]] - kept[changing[i]]) > least[i]) return false;
+    return true;
   }
 
-  private standOn(row: Float64Array, at: number): void {
-    this.left = Math.floor(row[at + markField.x]);
-    this.top = Math.floor(row[at + markField.y]);
+  /** Lets the hairs stand at the place that waits. @returns the record of the piece that is then known, or −1 */
+  private keep(dip: Dip | undefined): number {
+    const [first, second, third] = this.places;
+    this.moving.stand(this.waiting, 0, this.places[Math.min(2, this.stood)]);
+    this.standOn();
+    this.kept.set(this.waiting);
+    if (++this.stood < 3) return -1;
+    const record = this.piece(third, dip);
+    this.places = [second, third, first];
+    return record;
+  }
+
+  /** Says where the tip stands at the end of the piece that comes next. */
+  private standOn(): void {
+    this.left = Math.floor(this.kept[markField.x]);
+    this.top = Math.floor(this.kept[markField.y]);
   }
 
   release(): void {
     const { heap } = this.kernels;
-    heap.give(this.hairs, MOST_HAIRS * SWEEP_NUMBERS * 4);
+    for (const place of this.places) heap.give(place, this.moving.placeBytes);
+    heap.give(this.before, this.moving.count * 8);
     while (this.blocks.length > 0) this.giveFirst();
+    this.moving.release();
+  }
+
+  private tap(): number {
+    const { waiting, kept } = this;
+    const { x, y, heading } = markField;
+    const reach = Math.max(0.5, this.moving.meanRadius * waiting[size] * 0.5);
+    kept.set(waiting);
+    [-1, 1].forEach((side, i) => {
+      waiting[x] = kept[x] + side * reach * cosDegrees(waiting[heading]);
+      waiting[y] = kept[y] - side * reach * sinDegrees(waiting[heading]);
+      this.moving.stand(waiting, 0, this.places[i]);
+    });
+    return -1;
   }
 
   /** Sweeps from the first of the kept places to the second. */
-  private piece(row: Float64Array, at: number, after: HairsAt | undefined, colours: HairColour | undefined): number {
-    const { kernels, batch, planes } = this;
-    const hairs = this.write(row, at, after, colours);
-    if (hairs === 0) return -1;
-    const { left, top, right, bottom } = this.box;
-    const width = right - left;
-    const height = bottom - top;
+  private piece(after: number, dip: Dip | undefined): number {
+    const row = this.kept;
+    const { kernels, batch, planes, moving } = this;
     const { surface } = this.means;
-    if (right <= 0 || bottom <= 0 || left >= surface.width || top >= surface.height) return -1;
+    const [from, to] = this.places;
+    const { f32 } = kernels.heap;
+    const box = (i: number, join: (a: number, b: number) => number) => join(f32[from / 4 + i], f32[to / 4 + i]);
+    const left = Math.floor(box(0, Math.min)) - 1;
+    const top = Math.floor(box(1, Math.min)) - 1;
+    const width = Math.ceil(box(2, Math.max)) + 1 - left;
+    const height = Math.ceil(box(3, Math.max)) + 1 - top;
+    // Hairs that are not there are swept all the same, so that they know which way they went.
+    const seen = left + width > 0 && top + height > 0 && left < surface.width && top < surface.height;
+    if (dip && this.coloured !== dip.colour) this.colourHairs(dip);
     const stride = Math.ceil(width / 8) * 8 + PAD;
     const planeBytes = stride * height * 2 + PAD * 4;
-    const bytes = Math.ceil((planeBytes * planes + height * SPAN_BYTES) / 16) * 16;
-    const address = this.take(bytes);
+    const address = this.take(Math.ceil((planeBytes * planes + height * SPAN_BYTES) / 16) * 16);
     kernels.heap.u8.fill(0, address, address + planeBytes * planes);
     const mask = address + PAD * 2;
     const spans = address + planeBytes * planes;
-    kernels.run.sweepHairs(mask, spans, stride, width, height, planes, planeBytes, left, top, this.hairs, hairs);
-    const to = batch.append();
+    kernels.run.sweepHairs(
+      mask,
+      spans,
+      stride,
+      width,
+      height,
+      planes,
+      planeBytes,
+      left,
+      top,
+      moving.table,
+      moving.count,
+      from,
+      to,
+      after,
+      this.before,
+      (1 - row[hardness]) * row[size] * 0.5,
+    );
+    if (!seen) return -1;
+    const record = batch.append();
     const { words } = batch;
-    words[to + markWord.mask] = mask;
-    words[to + markWord.spans] = spans;
-    words[to + markWord.stride] = stride;
-    words[to + markWord.x] = left;
-    words[to + markWord.y] = top;
-    words[to + markWord.width] = width;
-    words[to + markWord.height] = height;
-    words[to + markWord.planes] = planeBytes;
+    words[record + markWord.mask] = mask;
+    words[record + markWord.spans] = spans;
+    words[record + markWord.stride] = stride;
+    words[record + markWord.x] = left;
+    words[record + markWord.y] = top;
+    words[record + markWord.width] = width;
+    words[record + markWord.height] = height;
+    words[record + markWord.planes] = planeBytes;
     // The flow is in the hairs: they lie over one another.
-    words[to + markWord.flow] = ONE;
-    words[to + markWord.opacity] = q15At(row, at + opacity);
-    words[to + markWord.thresholds] = roundingThresholds(row[at + markField.number]);
-    words[to + markWord.strengths] = 0;
-    words[to + markWord.strong] = 0;
-    return to;
+    words[record + markWord.flow] = ONE;
+    words[record + markWord.opacity] = q15At(row, opacity);
+    words[record + markWord.thresholds] = roundingThresholds(row[markField.number]);
+    words[record + markWord.strengths] = 0;
+    words[record + markWord.strong] = 0;
+    return record;
   }
 
-  private readonly box = { left: 0, top: 0, right: 0, bottom: 0 };
-
-  /** Writes the hairs that leave something for the kernels, and what they lie in. @returns how many */
-  private write(row: Float64Array, at: number, after: HairsAt | undefined, colours: HairColour | undefined): number {
-    const { before, count, box, colour } = this;
-    const [from, to] = this.states;
-    const numbers = this.kernels.heap.f32;
-    const soft = (1 - row[at + hardness]) * row[at + size] * 0.5;
-    let [left, top, right, bottom] = [Infinity, Infinity, -Infinity, -Infinity];
-    let written = 0;
-    for (let i = 0, o = 0; i < count; i++, o += HAIR_NUMBERS) {
-      let dx = to[o] - from[o];
-      let dy = to[o + 1] - from[o + 1];
-      const long = Math.sqrt(dx * dx + dy * dy);
-      if (!(long > 1e-3)) continue;
-      dx /= long;
-      dy /= long;
-      const [px, py] = [before[i * 2], before[i * 2 + 1]];
-      before[i * 2] = dx;
-      before[i * 2 + 1] = dy;
-      if (from[o + 3] <= 0 && to[o + 3] <= 0) continue;
-      let nx = 0;
-      let ny = 0;
-      if (after) {
-        nx = after[o] - to[o];
-        ny = after[o + 1] - to[o + 1];
-        const next = Math.sqrt(nx * nx + ny * ny);
-        if (next > 1e-3) {
-          nx /= next;
-          ny /= next;
-        }
-      }
-      // Where a hair turns back it ends, and begins again.
-      const turns = dx * px + dy * py < -0.3;
-      const turnsNext = dx * nx + dy * ny < -0.3;
-      const n = this.hairs / 4 + written * SWEEP_NUMBERS;
-      numbers[n] = from[o];
-      numbers[n + 1] = from[o + 1];
-      numbers[n + 2] = to[o];
-      numbers[n + 3] = to[o + 1];
-      numbers[n + 4] = turns ? dx : dx + px;
-      numbers[n + 5] = turns ? dy : dy + py;
-      numbers[n + 6] = turnsNext ? dx : dx + nx;
-      numbers[n + 7] = turnsNext ? dy : dy + ny;
-      numbers[n + 8] = from[o + 2];
-      numbers[n + 9] = to[o + 2];
-      numbers[n + 10] = from[o + 3];
-      numbers[n + 11] = to[o + 3];
-      numbers[n + 12] = 1 / Math.max(1, Math.min(soft, to[o + 2]));
-      if (colours) {
-        colours(this.moving.hairs[i].u, colour);
-        for (let k = 0; k < 3; k++) numbers[n + 13 + k] = colour[k];
-      }
-      written++;
-      const reach = Math.max(from[o + 2], to[o + 2]) + 1;
-      left = Math.min(left, from[o] - reach, to[o] - reach);
-      top = Math.min(top, from[o + 1] - reach, to[o + 1] - reach);
-      right = Math.max(right, from[o] + reach, to[o] + reach);
-      bottom = Math.max(bottom, from[o + 1] + reach, to[o + 1] + reach);
-    }
-    box.left = Math.floor(left);
-    box.top = Math.floor(top);
-    box.right = Math.ceil(right);
-    box.bottom = Math.ceil(bottom);
-    return written;
+  /** Half of the tip's width lies between its two colours. */
+  private colourHairs({ colour, second, share }: Dip): void {
+    this.coloured = colour;
+    this.moving.hairs.forEach(({ u }, i) => {
+      const t = share * Math.min(1, Math.max(0, u + 0.5));
+      for (let k = 0; k < 3; k++) this.colour[k] = colour[k] + t * (second[k] - colour[k]);
+      this.moving.setColour(i, this.colour);
+    });
   }
 
   private take(bytes: number): number {

@@ -5,8 +5,8 @@ import { qualityIndex } from "../../qualities/table";
 import { LaidStroke, type Wet } from "../../surface/wet";
 import type { StrokePlan } from "../plan";
 import { BodyPile } from "./body-pile";
-import type { HairColour } from "./hair-writer";
-import { type Ink, type Inking, inkingOf } from "./ink";
+import type { Dip } from "./hair-writer";
+import { type Inking, inkingOf } from "./ink";
 import type { Laying, LayingMeans } from "./laying";
 import { MarkWriter } from "./mark-writer";
 import { Mixer } from "./mixer";
@@ -25,8 +25,6 @@ export class LaidMarks implements Laying {
   private readonly pile: BodyPile | undefined;
   /** Gives marks the colour of what was there before the stroke. */
   private readonly lender: Mixer | undefined;
-  /** The colours across a tip that is dipped in two. */
-  private readonly dip: HairColour | undefined;
   private coloured = false;
 
   constructor(
@@ -36,11 +34,10 @@ export class LaidMarks implements Laying {
     const { surface, brush, ink } = means;
     const { kernels, columns, rows } = surface;
     const { paint, tip } = brush;
-    this.tiles = new Tiles(kernels, columns, rows, plan.planes);
+    this.tiles = new Tiles(kernels, columns, rows, plan.planes, plan.lends);
     this.inking = inkingOf(brush, ink, plan.manner);
     const plain = plan.manner === "cover" || plan.manner === "tint";
-    this.writer = new MarkWriter(means, !plan.lends && plain && paint.build === "build-up", plan.planes);
-    if (plan.dipped) this.dip = dipOf(plan.dipped, this.inking, ink);
+    this.writer = new MarkWriter(means, !plan.lends && plain && paint.build === "build-up", plan.planes, plan.lends);
     if (plan.rim) this.rim = new RimFinish(surface, this.tiles, plan.rim, tip.size, paint.opacity);
     if (plan.body) this.pile = new BodyPile(surface, paint);
     if (plan.lends) this.lender = new Mixer(surface, brush, undefined);
@@ -52,8 +49,7 @@ export class LaidMarks implements Laying {
   }
 
   enter(row: Float64Array, at: number): void {
-    if (this.dip) this.inking.settle(row, at);
-    const to = this.writer.write(row, at, this.dip);
+    const to = this.writer.write(row, at, this.dipAt(row, at));
     if (to >= 0) this.entered(to, row, at);
   }
 
@@ -80,8 +76,8 @@ export class LaidMarks implements Laying {
   }
 
   end(): void {
-    const to = this.writer.end(this.dip);
-    if (to >= 0) this.entered(to, this.writer.lastRow, 0);
+    const { lastRow } = this.writer;
+    this.writer.end(this.dipAt(lastRow, 0), (record) => this.entered(record, lastRow, 0));
     this.flush();
   }
 
@@ -89,6 +85,14 @@ export class LaidMarks implements Laying {
     this.writer.release();
     this.lender?.release();
     this.lender?.tiles.release();
+  }
+
+  /** The colours of a tip that is dipped in two. */
+  private dipAt(row: Float64Array, at: number): Dip | undefined {
+    const { dipped } = this.plan;
+    if (dipped === 0) return undefined;
+    this.inking.settle(row, at);
+    return { colour: this.inking.colour, second: this.means.ink.second, share: dipped };
   }
 
   /** The colour of a mark; in one colour, the first mark's is the whole stroke's. */
@@ -109,13 +113,4 @@ export class LaidMarks implements Laying {
     batch.words[to + markWord.green] = toQ15(green);
     batch.words[to + markWord.blue] = toQ15(blue);
   }
-}
-
-/** Half of the tip's width lies between its two colours; at `dip` below 1 the second goes less far. */
-function dipOf(dip: number, inking: Inking, { second }: Ink): HairColour {
-  return (across, out) => {
-    const share = dip * Math.min(1, Math.max(0, across + 0.5));
-    const { colour } = inking;
-    for (let i = 0; i < 3; i++) out[i] = colour[i] + share * (second[i] - colour[i]);
-  };
 }

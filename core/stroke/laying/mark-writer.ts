@@ -6,7 +6,7 @@ import { maskField } from "../../tip/mask/mask-table";
 import { type TipMasks, tipMasks } from "../../tip/mask/masks";
 import { MARK_NUMBERS, markField } from "../mark-list";
 import { isSwept } from "../swept";
-import { type HairColour, HairWriter } from "./hair-writer";
+import { type Dip, HairWriter } from "./hair-writer";
 import type { LayingMeans } from "./laying";
 import { MarkBatch } from "./mark-batch";
 import { GroundMeeting } from "./meet-ground";
@@ -27,18 +27,19 @@ export class MarkWriter {
   private readonly strengthens: boolean;
   private readonly evenCeiling: boolean;
 
-  /** @param multiplies whether marks may use masks that were multiplied by their flow, where no ground is met @param planes of a mask that brings colours */
+  /** @param multiplies whether marks may use masks that were multiplied by their flow, where no ground is met @param planes of a mask that brings colours @param takes whether marks take paint up */
   constructor(
     private readonly means: LayingMeans,
     multiplies: boolean,
     planes: 1 | 4,
+    takes: boolean,
   ) {
     const { surface, brush, pictures, seed } = means;
     this.batch = new MarkBatch(surface.kernels.heap);
     this.masks = tipMasks(surface.kernels);
     this.placer = new TipPlacer(surface, this.masks, brush.tip, pictures);
     this.ground = GroundMeeting.of(surface, brush, pictures, seed);
-    if (isSwept(brush)) this.hairs = new HairWriter(means, brush.tip.shape, this.batch, planes);
+    if (isSwept(brush)) this.hairs = new HairWriter(means, brush.tip.shape, this.batch, planes, takes);
     this.strengthens = multiplies && !this.ground;
     this.evenCeiling = !brush.responses.some((r) => r.quality === "opacity" && variesWithinStroke(r.source));
   }
@@ -54,24 +55,25 @@ export class MarkWriter {
 
   /**
    * Adds a mark's record to the batch, all but its colours. A swept tip leaves the piece that ends at the place before.
-   * @param colours those across a tip that is dipped in two
+   * @param dip the colours of a tip that is dipped in two
    * @returns where it begins; −1 where the mark leaves nothing
    */
-  write(row: Float64Array, at: number, colours?: HairColour): number {
+  write(row: Float64Array, at: number, dip?: Dip): number {
     const { hairs } = this;
     if (!hairs) return this.stamp(row, at);
-    const to = hairs.add(row, at, colours);
+    const to = hairs.add(row, at, dip);
     if (to >= 0) this.finish(to, row, at, hairs.left, hairs.top);
     for (let i = 0; i < MARK_NUMBERS; i++) this.lastRow[i] = row[at + i];
     return to;
   }
 
-  /** What a swept tip still has to leave when the stroke has ended, as `write` of `lastRow`. */
-  end(colours?: HairColour): number {
+  /** What a swept tip still has to leave when the stroke has ended: records as `write` has them, for marks as `lastRow`. */
+  end(dip: Dip | undefined, each: (record: number) => void): void {
     const { hairs, lastRow } = this;
-    const to = hairs?.end(lastRow, 0, colours) ?? -1;
-    if (hairs && to >= 0) this.finish(to, lastRow, 0, hairs.left, hairs.top);
-    return to;
+    hairs?.end(dip, (record) => {
+      this.finish(record, lastRow, 0, hairs.left, hairs.top);
+      each(record);
+    });
   }
 
   private stamp(row: Float64Array, at: number): number {

@@ -24,7 +24,7 @@ export class OpenMarks implements Laying {
     plan: Extract<StrokePlan, { kind: "open" }>,
   ) {
     const { surface, brush, ink } = means;
-    this.writer = new MarkWriter(means, false, 1);
+    this.writer = new MarkWriter(means, false, 1, true);
     this.inking = inkingOf(brush, ink, "cover");
     if (plan.body) this.pile = new BodyPile(surface, brush.paint);
     this.mixer = new Mixer(surface, brush, this.pile?.wet);
@@ -61,8 +61,8 @@ export class OpenMarks implements Laying {
   }
 
   end(): void {
-    const to = this.writer.end();
-    if (to >= 0) this.entered(to, this.writer.lastRow, 0);
+    const { lastRow } = this.writer;
+    this.writer.end(undefined, (record) => this.entered(record, lastRow, 0));
   }
 
   release(): void {
