@@ -34,7 +34,7 @@ export class LaidMarks implements Laying {
     const { surface, brush, ink } = means;
     const { kernels, columns, rows } = surface;
     const { paint, tip } = brush;
-    this.tiles = new Tiles(kernels, columns, rows, plan.planes, plan.lends);
+    this.tiles = new Tiles(kernels, columns, rows, plan.planes);
     this.inking = inkingOf(brush, ink, plan.manner);
     const plain = plan.manner === "cover" || plan.manner === "tint";
     this.writer = new MarkWriter(means, !plan.lends && plain && paint.build === "build-up", plan.planes, plan.lends);
