@@ -264,6 +264,7 @@ export class OneTile {
       depth?: number;
       press?: number;
       sharp?: number;
+      rim?: number;
     },
   ): void {
     const none = [0, 0, 0];
@@ -293,10 +294,11 @@ export class OneTile {
         0,
         mark.press ?? 0,
         mark.sharp ?? 0,
+        mark.rim ?? 0,
       ],
       this.batch / 4,
     );
-    if (MARK_WORDS !== 27) throw new Error("the record of a mark has changed");
+    if (MARK_WORDS !== 28) throw new Error("the record of a mark has changed");
     this.kernels.run[law](this.batch, 1, this.tiles.table, 1, 1, this.dirty);
   }
 

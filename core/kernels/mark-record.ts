@@ -32,6 +32,7 @@ export const markWord = {
   heights: 24,
   press: 25,
   sharp: 26,
+  rim: 27,
 } as const;
 
 export type MarkWord = keyof typeof markWord;

@@ -1,6 +1,6 @@
 import { Mark } from "./mark";
 import { TILE, times, timesFine } from "./q15";
-import { enterRow, fineBelow, GROUP, isWeak, rowEnd, rowSource, rowTarget, STEP, weakness } from "./rows";
+import { enterRow, fineBelow, GROUP, isWeak, rimmed, rowEnd, rowSource, rowTarget, STEP, weakness, withinRim } from "./rows";
 
 // The ground is a ceiling: how much of each pixel one stroke can cover, however many of its marks meet there. The law of
 // each kind is written down in `core/kernels/reference/laws.ts`.
@@ -134,6 +134,9 @@ function buildOnPeaks(mark: Mark, top: i32, bottom: i32, tile: usize, left: i32,
   const least = i16x8.splat(<i16>(fineBelow(mark.flow) - 1));
   const first = i16x8.splat(<i16>(mark.thresholds & 0x7fff));
   const then = i16x8.splat(<i16>(mark.thresholds >> 16));
+  const hasRim = mark.rim > 0;
+  const rim = i16x8.splat(<i16>mark.rim);
+  const restOfRim = i16x8.splat(<i16>(32768 - mark.rim));
   // Eight times what a px lies above the height that is half reached, and a half, is how far it is reached.
   const middle = base;
   const more = slope;
@@ -167,15 +170,25 @@ function buildOnPeaks(mark: Mark, top: i32, bottom: i32, tile: usize, left: i32,
         const a1 = v128.load(target, 16);
         const over0 = i16x8.max_s(i16x8.add(i16x8.min_s(i16x8.sub(i16x8.add(v128.load(at), times(m0, more)), middle), highest), half), none);
         const over1 = i16x8.max_s(i16x8.add(i16x8.min_s(i16x8.sub(i16x8.add(v128.load(at, 16), times(m1, more)), middle), highest), half), none);
-        const room0 = i16x8.sub_sat_u(limit(i16x8.shl(over0, 3), deep, rest), a0);
-        const room1 = i16x8.sub_sat_u(limit(i16x8.shl(over1, 3), deep, rest), a1);
+        const most0 = limit(i16x8.shl(over0, 3), deep, rest);
+        const most1 = limit(i16x8.shl(over1, 3), deep, rest);
+        const room0 = i16x8.sub_sat_u(most0, a0);
+        const room1 = i16x8.sub_sat_u(most1, a1);
+        let b0: v128;
+        let b1: v128;
         if (v128.any_true(weakness(m0, m1, least))) {
-          v128.store(target, i16x8.add(a0, timesFine(timesFine(m0, flow, first), room0, then)));
-          v128.store(target, i16x8.add(a1, timesFine(timesFine(m1, flow, first), room1, then)), 16);
+          b0 = i16x8.add(a0, timesFine(timesFine(m0, flow, first), room0, then));
+          b1 = i16x8.add(a1, timesFine(timesFine(m1, flow, first), room1, then));
         } else {
-          v128.store(target, i16x8.add(a0, times(times(m0, flow), room0)));
-          v128.store(target, i16x8.add(a1, times(times(m1, flow), room1)), 16);
+          b0 = i16x8.add(a0, times(times(m0, flow), room0));
+          b1 = i16x8.add(a1, times(times(m1, flow), room1));
         }
+        if (hasRim) {
+          b0 = withinRim(a0, b0, rimmed(most0, m0, rim, restOfRim));
+          b1 = withinRim(a1, b1, rimmed(most1, m1, rim, restOfRim));
+        }
+        v128.store(target, b0);
+        v128.store(target, b1, 16);
       }
       if (full == end) break;
       source += fullEnd - full;
@@ -214,15 +227,19 @@ function build(mark: Mark, target: usize, m0: v128, m1: v128, limit0: v128, limi
   const a1 = v128.load(target, 16);
   const room0 = i16x8.sub_sat_u(limit0, a0);
   const room1 = i16x8.sub_sat_u(limit1, a1);
+  const rim = i16x8.splat(<i16>mark.rim);
+  const restOfRim = i16x8.splat(<i16>(32768 - mark.rim));
+  const edge0 = mark.rim > 0 ? rimmed(limit0, m0, rim, restOfRim) : limit0;
+  const edge1 = mark.rim > 0 ? rimmed(limit1, m1, rim, restOfRim) : limit1;
   if (v128.any_true(weakness(m0, m1, i16x8.splat(<i16>(fineBelow(mark.flow) - 1))))) {
     const first = i16x8.splat(<i16>(mark.thresholds & 0x7fff));
     const then = i16x8.splat(<i16>(mark.thresholds >> 16));
-    v128.store(target, i16x8.add(a0, timesFine(timesFine(m0, flow, first), room0, then)));
-    v128.store(target, i16x8.add(a1, timesFine(timesFine(m1, flow, first), room1, then)), 16);
+    v128.store(target, withinRim(a0, i16x8.add(a0, timesFine(timesFine(m0, flow, first), room0, then)), edge0));
+    v128.store(target, withinRim(a1, i16x8.add(a1, timesFine(timesFine(m1, flow, first), room1, then)), edge1), 16);
     return;
   }
-  v128.store(target, i16x8.add(a0, times(times(m0, flow), room0)));
-  v128.store(target, i16x8.add(a1, times(times(m1, flow), room1)), 16);
+  v128.store(target, withinRim(a0, i16x8.add(a0, times(times(m0, flow), room0)), edge0));
+  v128.store(target, withinRim(a1, i16x8.add(a1, times(times(m1, flow), room1)), edge1), 16);
 }
 
 /**

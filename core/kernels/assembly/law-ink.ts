@@ -1,6 +1,6 @@
 import { Mark } from "./mark";
 import { PLANE, TILE, times, timesFine } from "./q15";
-import { enterRow, fineBelow, GROUP, isWeak, keepStronger, nearFine, rowEnd, rowSource, rowTarget, STEP, weakness } from "./rows";
+import { enterRow, fineBelow, GROUP, isWeak, keepStronger, nearFine, rimmed, rowEnd, rowSource, rowTarget, STEP, weakness, withinRim } from "./rows";
 
 // Rows of no more bytes are not worth looking for what is easy in them.
 const SHORT: usize = 96;
@@ -14,6 +14,9 @@ export function coverBuildRows(mark: Mark, top: i32, bottom: i32, tile: usize, l
   const then = i16x8.splat(<i16>(mark.thresholds >> 16));
   const fullFlow = times(i16x8.splat(32767), flow);
   const allWeak = isWeak(mark.flow);
+  const hasRim = mark.rim > 0;
+  const rim = i16x8.splat(<i16>mark.rim);
+  const restOfRim = i16x8.splat(<i16>(32768 - mark.rim));
   // What a row needs is stepped from row to row: nearly half of a narrow row's time was spent on finding it.
   const strengths = mark.strengths;
   const toStrength = strengths - mark.mask;
@@ -48,13 +51,21 @@ export function coverBuildRows(mark: Mark, top: i32, bottom: i32, tile: usize, l
         const a1 = v128.load(target, 16);
         const room0 = i16x8.sub_sat_u(opacity, a0);
         const room1 = i16x8.sub_sat_u(opacity, a1);
+        let b0: v128;
+        let b1: v128;
         if (v128.any_true(weakness(m0, m1, least))) {
-          v128.store(target, i16x8.add(a0, timesFine(timesFine(m0, flow, first), room0, then)));
-          v128.store(target, i16x8.add(a1, timesFine(timesFine(m1, flow, first), room1, then)), 16);
+          b0 = i16x8.add(a0, timesFine(timesFine(m0, flow, first), room0, then));
+          b1 = i16x8.add(a1, timesFine(timesFine(m1, flow, first), room1, then));
         } else {
-          v128.store(target, i16x8.add(a0, times(times(m0, flow), room0)));
-          v128.store(target, i16x8.add(a1, times(times(m1, flow), room1)), 16);
+          b0 = i16x8.add(a0, times(times(m0, flow), room0));
+          b1 = i16x8.add(a1, times(times(m1, flow), room1));
         }
+        if (hasRim) {
+          b0 = withinRim(a0, b0, rimmed(opacity, m0, rim, restOfRim));
+          b1 = withinRim(a1, b1, rimmed(opacity, m1, rim, restOfRim));
+        }
+        v128.store(target, b0);
+        v128.store(target, b1, 16);
       }
       if (until === end) break;
       source += easyEnd - easy;
@@ -107,13 +118,16 @@ export function coverEvenRows(mark: Mark, top: i32, bottom: i32, tile: usize, le
   }
 }
 
-/** `S ← S + m·flow·(max(opacity, A)·(c, 1) − S)` on four planes. */
+/** `S ← S + m·flow·(max(opacity, A)·(c, 1) − S)` on four planes; under a rim as far as it allows. */
 export function tintBuildRows(mark: Mark, top: i32, bottom: i32, tile: usize, left: i32): void {
   const flow = i16x8.splat(<i16>mark.flow);
   const opacity = i16x8.splat(<i16>mark.opacity);
   const least = i16x8.splat(<i16>(fineBelow(mark.flow) - 1));
   const fullFlow = times(i16x8.splat(32767), flow);
   const allWeak = isWeak(mark.flow);
+  const hasRim = mark.rim > 0;
+  const rim = i16x8.splat(<i16>mark.rim);
+  const restOfRim = i16x8.splat(<i16>(32768 - mark.rim));
   const first = i16x8.splat(<i16>(mark.thresholds & 0x7fff));
   const then = i16x8.splat(<i16>(mark.thresholds >> 16));
   const r = i16x8.splat(<i16>mark.red);
@@ -163,6 +177,11 @@ export function tintBuildRows(mark: Mark, top: i32, bottom: i32, tile: usize, le
       } else {
         const m0 = v128.load(source);
         const m1 = v128.load(source, 16);
+        if (hasRim) {
+          tintRim(target, timesFine(m0, flow, first), i16x8.max_s(a0, opacity), rimmed(opacity, m0, rim, restOfRim), then, r, g, b);
+          tintRim(target + 16, timesFine(m1, flow, first), i16x8.max_s(a1, opacity), rimmed(opacity, m1, rim, restOfRim), then, r, g, b);
+          continue;
+        }
         if (v128.any_true(v128.or(above, weakness(m0, m1, least)))) {
           tintFine(target, timesFine(m0, flow, first), i16x8.max_s(a0, opacity), then, r, g, b);
           tintFine(target + 16, timesFine(m1, flow, first), i16x8.max_s(a1, opacity), then, r, g, b);
@@ -187,6 +206,9 @@ export function tintBuildRows(mark: Mark, top: i32, bottom: i32, tile: usize, le
 export function tintBuildUnder(mark: Mark, top: i32, bottom: i32, tile: usize, left: i32, limits: usize): void {
   const flow = i16x8.splat(<i16>mark.flow);
   const least = i16x8.splat(<i16>(fineBelow(mark.flow) - 1));
+  const hasRim = mark.rim > 0;
+  const rim = i16x8.splat(<i16>mark.rim);
+  const restOfRim = i16x8.splat(<i16>(32768 - mark.rim));
   const first = i16x8.splat(<i16>(mark.thresholds & 0x7fff));
   const then = i16x8.splat(<i16>(mark.thresholds >> 16));
   const r = i16x8.splat(<i16>mark.red);
@@ -199,7 +221,12 @@ export function tintBuildUnder(mark: Mark, top: i32, bottom: i32, tile: usize, l
     const end = rowEnd;
     for (; target < end; target += 16, source += 16) {
       const m = v128.load(source);
-      const reach = i16x8.max_s(v128.load(target, 3 * PLANE), v128.load(target - tile + limits));
+      const most = v128.load(target - tile + limits);
+      const reach = i16x8.max_s(v128.load(target, 3 * PLANE), most);
+      if (hasRim) {
+        tintRim(target, timesFine(m, flow, first), reach, rimmed(most, m, rim, restOfRim), then, r, g, b);
+        continue;
+      }
       if (v128.any_true(weakness(m, m, least))) {
         tintFine(target, timesFine(m, flow, first), reach, then, r, g, b);
         continue;
@@ -244,4 +271,22 @@ function tintFine(at: usize, strength: v128, reach: v128, threshold: v128, r: v1
   nearFine(at + PLANE, strength, times(reach, g), threshold);
   nearFine(at + 2 * PLANE, strength, times(reach, b), threshold);
   nearFine(at + 3 * PLANE, strength, reach, threshold);
+}
+
+/** As `tintFine`, where alpha goes no farther than a rim allows: what is there is coloured anew, and what is added is in the mark's colour. */
+@inline
+function tintRim(at: usize, strength: v128, reach: v128, edge: v128, threshold: v128, r: v128, g: v128, b: v128): void {
+  const a = v128.load(at, 3 * PLANE);
+  const after = withinRim(a, i16x8.add(a, timesFine(strength, i16x8.sub(reach, a), threshold)), edge);
+  const added = i16x8.sub(after, a);
+  tintAdded(at, strength, times(a, r), times(added, r), threshold);
+  tintAdded(at + PLANE, strength, times(a, g), times(added, g), threshold);
+  tintAdded(at + 2 * PLANE, strength, times(a, b), times(added, b), threshold);
+  v128.store(at, after, 3 * PLANE);
+}
+
+@inline
+function tintAdded(at: usize, strength: v128, goal: v128, added: v128, threshold: v128): void {
+  const now = v128.load(at);
+  v128.store(at, i16x8.max_s(i16x8.add(i16x8.add(now, timesFine(strength, i16x8.sub(goal, now), threshold)), added), i16x8.splat(0)));
 }

@@ -36,6 +36,8 @@ export class Mark {
   press: i32;
   /** How sharply the ground parts what is reached from what is not: `(shift << 16) | factor`, the height times 2^shift times the factor. */
   sharp: i32;
+  /** How far its rim is an edge that marks do not fill by lying on one another: 0 a soft falloff, 1 a hard outline. */
+  rim: i32;
 }
 
-export const MARK_BYTES: i32 = 108;
+export const MARK_BYTES: i32 = 112;

@@ -14,19 +14,24 @@ export function maskEllipse(
   const vy = cos / ry;
   // One pixel is at most this much of a radius.
   const finest: f32 = 1 / ry;
-  const outer: f32 = 1 + finest * 0.5;
-  const inner: f32 = hardness - finest * 0.5;
   const fade: f32 = 1 - hardness;
+  // The more px a falloff has, the less of it is the edge of a pixel: else small tips would be wider than large ones.
+  const px = fade * ry;
+  const share: f32 = 1 / (1 + 4 * px * px);
+  const outer: f32 = 1 + finest * share * <f32>0.7072;
+  const inner: f32 = hardness - finest * share * <f32>0.7072;
   // A falloff of several pixels is eased, a rim of one pixel is plain coverage.
-  const ease = f32x4.splat(fade / max<f32>(fade + 2 / sqrt<f32>(rx * ry), 1e-12));
+  const ease = f32x4.splat(fade / max<f32>(fade + finest * share * <f32>0.5, 1e-12));
+  const edge = f32x4.splat(share);
+  const isThin = ry < <f32>0.72;
   const a = ux * ux + vx * vx;
   const cross = ux * uy + vx * vy;
   const square = uy * uy + vy * vy;
   const ux4 = f32x4.splat(ux);
   const vx4 = f32x4.splat(vx);
   const fade4 = f32x4.splat(fade);
-  const invRx2 = f32x4.splat(1 / (rx * rx));
-  const invRy2 = f32x4.splat(1 / (ry * ry));
+  const uy4 = f32x4.splat(uy);
+  const vy4 = f32x4.splat(vy);
   const full = i16x8.splat(32767);
   const none = i16x8.splat(0);
   for (let y = 0; y < height; y++) {
@@ -61,8 +66,8 @@ export function maskEllipse(
     for (let x = first & ~7; x < last; x += 8) {
       if (x >= fullFrom && x + 8 <= fullTo) v128.store(row + (x << 1), full);
       else {
-        const left = rim(<f32>x + 0.5 - cx, ux4, vx4, du, dv, fade4, ease, invRx2, invRy2);
-        const right = rim(<f32>x + 4.5 - cx, ux4, vx4, du, dv, fade4, ease, invRx2, invRy2);
+        const left = rim(<f32>x + 0.5 - cx, ux4, vx4, du, dv, fade4, ease, edge, uy4, vy4, isThin);
+        const right = rim(<f32>x + 4.5 - cx, ux4, vx4, du, dv, fade4, ease, edge, uy4, vy4, isThin);
         v128.store(row + (x << 1), i16x8.narrow_i32x4_s(left, right));
       }
     }
@@ -78,7 +83,7 @@ export function maskEllipse(
 }
 
 @inline
-function rim(dx: f32, ux: v128, vx: v128, du: v128, dv: v128, fade: v128, ease: v128, invRx2: v128, invRy2: v128): v128 {
+function rim(dx: f32, ux: v128, vx: v128, du: v128, dv: v128, fade: v128, ease: v128, edge: v128, uy: v128, vy: v128, isThin: bool): v128 {
   const one = f32x4.splat(1);
   const x = f32x4.add(f32x4.splat(dx), f32x4(0, 1, 2, 3));
   const u = f32x4.add(f32x4.mul(x, ux), du);
@@ -86,11 +91,26 @@ function rim(dx: f32, ux: v128, vx: v128, du: v128, dv: v128, fade: v128, ease: 
   const u2 = f32x4.mul(u, u);
   const v2 = f32x4.mul(v, v);
   const square = f32x4.max(f32x4.add(u2, v2), f32x4.splat(1e-12));
-  // One pixel in units of the radius, along the steepest way out: the length of the gradient of the radius.
-  const pixel = f32x4.sqrt(f32x4.div(f32x4.add(f32x4.mul(u2, invRx2), f32x4.mul(v2, invRy2)), square));
-  const depth = f32x4.sub(f32x4.add(one, f32x4.mul(pixel, f32x4.splat(0.5))), f32x4.sqrt(square));
-  const t = f32x4.max(f32x4.splat(0), f32x4.min(one, f32x4.div(depth, f32x4.add(fade, f32x4.max(pixel, f32x4.splat(1e-9))))));
-  const eased = f32x4.mul(f32x4.mul(t, t), f32x4.sub(f32x4.splat(3), f32x4.add(t, t)));
-  const m = f32x4.add(t, f32x4.mul(ease, f32x4.sub(eased, t)));
+  const radius = f32x4.sqrt(square);
+  // Over how much of a radius the edge of a covered area is spread in a square pixel: what its sides go along the gradient of
+  // the radius, added up. It is a ramp where the edge is level, and eased where it is slanted.
+  const goesX = f32x4.abs(f32x4.add(f32x4.mul(u, ux), f32x4.mul(v, vx)));
+  const goesY = f32x4.abs(f32x4.add(f32x4.mul(u, uy), f32x4.mul(v, vy)));
+  const squares = f32x4.add(f32x4.mul(goesX, goesX), f32x4.mul(goesY, goesY));
+  const slant = f32x4.min(one, f32x4.div(f32x4.mul(f32x4.splat(3.4), f32x4.mul(goesX, goesY)), f32x4.max(squares, f32x4.splat(1e-20))));
+  const pixel = f32x4.mul(f32x4.div(f32x4.add(goesX, goesY), radius), edge);
+  const eases = f32x4.add(ease, f32x4.mul(f32x4.sub(one, ease), slant));
+  const wide = f32x4.add(fade, f32x4.max(pixel, f32x4.splat(1e-9)));
+  const half = f32x4.mul(pixel, f32x4.splat(0.5));
+  let m = ramp(f32x4.div(f32x4.sub(f32x4.add(one, half), radius), wide), eases);
+  // Thinner than an edge is wide: what lies beyond the other side is not covered either.
+  if (isThin) m = f32x4.sub(m, ramp(f32x4.div(f32x4.sub(f32x4.sub(half, one), radius), wide), eases));
   return i32x4.trunc_sat_f32x4_s(f32x4.add(f32x4.mul(m, f32x4.splat(32767)), f32x4.splat(0.5)));
+}
+
+@inline
+function ramp(at: v128, eases: v128): v128 {
+  const t = f32x4.max(f32x4.splat(0), f32x4.min(f32x4.splat(1), at));
+  const eased = f32x4.mul(f32x4.mul(t, t), f32x4.sub(f32x4.splat(3), f32x4.add(t, t)));
+  return f32x4.add(t, f32x4.mul(eases, f32x4.sub(eased, t)));
 }

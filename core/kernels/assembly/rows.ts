@@ -1,5 +1,5 @@
 import { Mark } from "./mark";
-import { PLANE, TILE, timesFine } from "./q15";
+import { PLANE, TILE, times, timesFine } from "./q15";
 
 // A mark's rows on one tile, a few pixels at a time. Rows begin at a multiple of GROUP pixels of the tile; a mask is empty
 // for GROUP pixels on both sides of what it covers, so that whole groups can be read.
@@ -65,6 +65,20 @@ export function keepStronger(at: usize, strength: v128, red: v128, green: v128, 
   v128.store(at, v128.bitselect(green, v128.load(at, PLANE), stronger), PLANE);
   v128.store(at, v128.bitselect(blue, v128.load(at, 2 * PLANE), stronger), 2 * PLANE);
   v128.store(at, i16x8.max_s(strength, a), 3 * PLANE);
+}
+
+/**
+ * What a pixel may reach under a rim, `most·(1 − rim·(1 − m))`: an outline is antialiased once, however many marks lie there.
+ */
+@inline
+export function rimmed(most: v128, m: v128, rim: v128, rest: v128): v128 {
+  return times(most, i16x8.add_sat_s(times(m, rim), rest));
+}
+
+/** `after`, or as far as a rim allows; never less than before. */
+@inline
+export function withinRim(before: v128, after: v128, edge: v128): v128 {
+  return i16x8.min_s(after, i16x8.max_s(before, edge));
 }
 
 /** The first of the mark's rows top … bottom that falls on the tile whose left side is at `left`; `bottom` when none does. */

@@ -204,6 +204,7 @@ export class HairWriter {
     words[record + markWord.thresholds] = roundingThresholds(row[markField.number]);
     words[record + markWord.strengths] = 0;
     words[record + markWord.strong] = 0;
+    words[record + markWord.rim] = 0;
     return record;
   }
 

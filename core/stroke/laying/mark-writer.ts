@@ -1,9 +1,10 @@
 import { markWord, roundingThresholds } from "../../kernels/mark-record";
-import { q15At } from "../../kernels/memory/q15";
+import { q15At, toQ15 } from "../../kernels/memory/q15";
 import { qualityIndex } from "../../qualities/table";
 import { variesWithinStroke } from "../../response/sources";
 import { maskField } from "../../tip/mask/mask-table";
 import { type TipMasks, tipMasks } from "../../tip/mask/masks";
+import { rimOf, thinness } from "../../tip/mask/rim";
 import { MARK_NUMBERS, markField } from "../mark-list";
 import { isSwept } from "../swept";
 import { type Dip, HairWriter } from "./hair-writer";
@@ -13,7 +14,7 @@ import { GroundMeeting } from "./meet-ground";
 import { TipPlacer } from "./place-tip";
 import type { RimFinish } from "./rim";
 
-const { flow, opacity } = qualityIndex;
+const { size, angle, roundness, hardness, flow, opacity } = qualityIndex;
 
 /** Turns marks into records for the kernels: which mask, where, how strong, and what ground it meets. */
 export class MarkWriter {
@@ -85,12 +86,20 @@ export class MarkWriter {
     batch.setMask(to, masks.rows, mask, placer.left, placer.top);
     const strength = q15At(row, at + flow);
     words[to + markWord.flow] = strength;
-    words[to + markWord.opacity] = q15At(row, at + opacity);
+    const { shape } = this.means.brush.tip;
+    const thin =
+      shape.kind === "ellipse"
+        ? thinness(row[at + size], row[at + roundness], row[at + angle] - row[at + markField.heading])
+        : 1;
+    words[to + markWord.opacity] = toQ15(row[at + opacity] * thin);
+    const rim = rimOf(shape, row[at + size], row[at + roundness], row[at + hardness]);
+    words[to + markWord.rim] = toQ15(rim);
     words[to + markWord.thresholds] = roundingThresholds(row[at + markField.number]);
-    const strengthened = strength > 0 && this.strengthens && masks.strengthen(mask, strength);
+    const strengthened = strength > 0 && rim === 0 && this.strengthens && masks.strengthen(mask, strength);
     words[to + markWord.strengths] = strengthened ? masks.rows[mask + maskField.strengths] : 0;
     words[to + markWord.strong] = masks.rows[mask + maskField.strong];
     this.finish(to, row, at, placer.left, placer.top);
+    if (thin < 1) words[to + markWord.underCeiling] = 0;
     return to;
   }
 

@@ -10,12 +10,6 @@ export const PAD = 16;
 export const SPAN_BYTES = 8;
 /** The most columns of a mask that is sampled finely. */
 export const MOST_COLUMNS = 1024;
-/** Ellipses below this size on their short side are drawn four times as large and averaged, so that hairlines keep their weight … */
-const DRAWN_LARGER_BELOW = 4;
-const LARGER = 4;
-/** … unless they are long: a long thin tip would cost too much. */
-const LARGER_TIP = 64;
-
 /** A mask that is about to be drawn. The same object is used for all, so that a mark costs no allocation. */
 export class Drawing {
   // What is asked for: px, the tip's long side turned by `angle` degrees, its middle's place within its pixel.
@@ -48,21 +42,19 @@ export class Drawing {
 
   /** Finds how large a mask must be from what is asked for. */
   measure(form: Form | undefined): void {
-    // What is thinner than a pixel is drawn as wide as one, and weaker.
+    // What is thinner than a pixel is drawn as wide as one, and weaker: a picture's mask, or an ellipse's marks.
     const rx = (this.size / 2) * (form ? form.halfWidth : 1);
-    const ry = form
-      ? (this.size / 2) * form.halfHeight * this.roundness
-      : Math.max((this.size / 2) * this.roundness, 0.125);
-    this.rx = form ? Math.max(rx, 0.5) : rx;
-    this.ry = form ? Math.max(ry, 0.5) : ry;
-    this.gain = (rx / this.rx) * (ry / this.ry);
+    const ry = (this.size / 2) * (form ? form.halfHeight : 1) * this.roundness;
+    this.rx = Math.max(rx, 0.5);
+    this.ry = Math.max(ry, 0.5);
+    this.gain = form ? (rx / this.rx) * (ry / this.ry) : 1;
     this.c = cosDegrees(this.angle);
     this.s = -sinDegrees(this.angle);
     // A picture reaches into its corners, an ellipse does not.
     const reachX =
-      (form ? this.rx * Math.abs(this.c) + this.ry * Math.abs(this.s) : length(rx * this.c, ry * this.s)) + 1;
+      (form ? this.rx * Math.abs(this.c) + this.ry * Math.abs(this.s) : length(this.rx * this.c, this.ry * this.s)) + 1;
     const reachY =
-      (form ? this.rx * Math.abs(this.s) + this.ry * Math.abs(this.c) : length(rx * this.s, ry * this.c)) + 1;
+      (form ? this.rx * Math.abs(this.s) + this.ry * Math.abs(this.c) : length(this.rx * this.s, this.ry * this.c)) + 1;
     this.left = Math.floor(this.fx - reachX);
     this.top = Math.floor(this.fy - reachY);
     this.width = Math.ceil(this.fx + reachX) - this.left;
@@ -86,61 +78,20 @@ export class Drawing {
 
 /** Draws an ellipse. */
 export function drawEllipse(kernels: Kernels, d: Drawing): void {
-  if (d.size < LARGER_TIP && d.size * d.roundness < DRAWN_LARGER_BELOW) drawLarger(kernels, d);
-  else
-    kernels.run.maskEllipse(
-      d.mask,
-      d.spans,
-      d.stride,
-      d.width,
-      d.height,
-      d.fx - d.left,
-      d.fy - d.top,
-      d.rx,
-      d.ry,
-      d.c,
-      d.s,
-      d.hardness,
-    );
-}
-
-function drawLarger({ heap, run }: Kernels, d: Drawing): void {
-  const { mask, spans, stride, width, height } = d;
-  const columns = width * LARGER;
-  const rows = height * LARGER;
-  const largeStride = Math.ceil(columns / 8) * 8 + PAD;
-  const bytes = largeStride * rows * 2 + PAD * 4 + rows * SPAN_BYTES;
-  const block = heap.takeCleared(bytes);
-  const large = block + PAD * 2;
-  const cx = (d.fx - d.left) * LARGER;
-  const cy = (d.fy - d.top) * LARGER;
-  run.maskEllipse(
-    large,
-    block + largeStride * rows * 2 + PAD * 4,
-    largeStride,
-    columns,
-    rows,
-    cx,
-    cy,
-    d.rx * LARGER,
-    d.ry * LARGER,
+  kernels.run.maskEllipse(
+    d.mask,
+    d.spans,
+    d.stride,
+    d.width,
+    d.height,
+    d.fx - d.left,
+    d.fy - d.top,
+    d.rx,
+    d.ry,
     d.c,
     d.s,
     d.hardness,
   );
-  const words = heap.u16;
-  words.fill(0, mask / 2 - PAD, mask / 2 + stride * height);
-  words.fill(0, spans / 2, spans / 2 + (height * SPAN_BYTES) / 2);
-  for (let y = 0; y < height; y++) {
-    for (let x = 0; x < width; x++) {
-      let sum = 0;
-      for (let dy = 0; dy < LARGER; dy++)
-        for (let dx = 0; dx < LARGER; dx++) sum += words[large / 2 + (y * LARGER + dy) * largeStride + x * LARGER + dx];
-      words[mask / 2 + y * stride + x] = Math.round(sum / (LARGER * LARGER));
-    }
-    words[spans / 2 + y * 4 + 1] = width;
-  }
-  heap.give(block, bytes);
 }
 
 /** Samples a form into a mask. @param offsets room for `MOST_COLUMNS` numbers of 32 bits */
