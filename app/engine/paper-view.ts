@@ -18,7 +18,8 @@ export class PaperView {
     private readonly paper: string,
     lit: boolean,
   ) {
-    this.picture = new Picture(surface, hexToRgb(paper), lit ? tableLight : undefined);
+    surface.sheet = hexToRgb(paper);
+    this.picture = new Picture(surface, surface.sheet, lit ? tableLight : undefined);
     surface.takeDirty();
     this.picture.showAll();
     this.put(0, 0, surface.width, surface.height);

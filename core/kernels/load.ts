@@ -42,6 +42,18 @@ interface KernelExports {
   erase(layer: number, cover: number): void;
   /** Gives a changed tile the alpha it had before. */
   keepAlpha(tile: number, before: number): void;
+  /** Makes what a tile has opaque, colours as they are. */
+  solid(tile: number): void;
+  /** As `blend`, where an opaque sheet of one colour lies below; `room` is one plane. */
+  blendOnSheet(
+    layer: number,
+    source: number,
+    mode: number,
+    red: number,
+    green: number,
+    blue: number,
+    room: number,
+  ): void;
   /** Copies a four-plane tile times an opacity, and times what a one-plane tile (0 for none) does not hide. */
   scaleTile(from: number, to: number, opacity: number, hidden: number): void;
   /** Joins a four-plane tile to a layer's by the blend mode of this number. */

@@ -76,6 +76,7 @@ export function onSurface<T>(job: RenderJob, use: (surface: Surface) => T, layer
   const surface = new Surface(shared, job.width, job.height, layers);
   try {
     surface.paper = job.grain;
+    surface.sheet = job.paper ?? undefined;
     if (job.under) placePicture(surface, job.under);
     if (job.bed && needsBed(job.brush)) paintBed(surface, job.bed);
     surface.layers[0].name = layers > 1 ? "below" : "";

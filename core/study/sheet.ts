@@ -62,12 +62,13 @@ export class StudySheet {
 
   constructor(
     kernels: Kernels,
-    { width, height }: { readonly width: number; readonly height: number },
+    { width, height, paper }: { readonly width: number; readonly height: number; readonly paper?: string },
     private readonly instruments: Instruments,
     /** Whether acts answer with what they changed, for taking them back. */
     public records: boolean,
   ) {
     this.surface = new Surface(kernels, width, height);
+    this.surface.sheet = paper === undefined ? undefined : hexToRgb(paper);
     this.sheets.set(firstLooks[0].id, this.surface.layers[0]);
     this.surface.beforeChange = (layer, parts, indices) => {
       const id = [...this.sheets].find(([, sheet]) => sheet === layer)?.[0];

@@ -1,9 +1,9 @@
-import { blendNumber } from "../kernels/blend-modes";
+import type { Rgb } from "../colour/srgb";
 import type { Kernels } from "../kernels/load";
 import { toQ15 } from "../kernels/memory/q15";
 import { PLANE } from "../kernels/memory/tile-size";
 import type { Layer } from "./layer";
-import type { Wet } from "./wet";
+import { blendOver, type Wet } from "./wet";
 
 /** What of a layer is painted on. */
 export type LayerPart = "paint" | "mask";
@@ -38,8 +38,11 @@ export class Composer {
       this.kernels.heap.give(room, 4 * PLANE);
   }
 
-  /** The address of a tile as layers, the bottom one first, and the stroke look together. */
-  tile(index: number, layers: readonly Layer[], wet: WetOn | undefined): number {
+  /**
+   * The address of a tile as layers, the bottom one first, and the stroke look together.
+   * @param sheet the colour of the opaque sheet below them, if there is one: blend modes meet it
+   */
+  tile(index: number, layers: readonly Layer[], wet: WetOn | undefined, sheet?: Rgb): number {
     const fresh = wet?.stroke.has(index) ? wet : undefined;
     const paint = fresh?.part === "paint" ? fresh : undefined;
     const seen = layers.filter(
@@ -53,15 +56,16 @@ export class Composer {
     this.copy(copies ? lowest.tiles.at(index) : this.empty, this.scratch);
     for (const layer of copies ? seen.slice(1) : seen) {
       const tile = layer.tiles.at(index);
-      if (layer !== paint?.layer) this.putOver(tile, index, layer, layer === fresh?.layer ? fresh.stroke : undefined);
+      if (layer !== paint?.layer)
+        this.putOver(tile, index, layer, sheet, layer === fresh?.layer ? fresh.stroke : undefined);
       else if (paint.stroke.plain && layer.plain && !layer.keepsAlpha) {
         if (tile) this.kernels.run.mergeTint(this.scratch, tile);
         paint.stroke.join(this.scratch, index);
       } else {
         // Such a stroke changes its own layer alone, whatever lies below.
         this.copy(tile || this.empty, this.joined);
-        this.join(this.joined, index, paint);
-        this.putOver(this.joined, index, layer);
+        this.join(this.joined, index, paint, layer === layers[0] ? sheet : undefined);
+        this.putOver(this.joined, index, layer, sheet);
       }
     }
     return this.scratch;
@@ -91,19 +95,29 @@ export class Composer {
   }
 
   /** Makes the stroke part of a tile of its layer's paint. */
-  join(tile: number, index: number, { stroke, layer }: WetOn): void {
-    this.keepingAlpha(tile, layer.keepsAlpha, () => stroke.join(tile, index));
+  join(tile: number, index: number, { stroke, layer }: WetOn, sheet?: Rgb): void {
+    this.keepingAlpha(tile, layer.keepsAlpha, stroke.lies === true, () =>
+      // What keeps its alpha is opaque while it is laid over: no sheet shows there.
+      stroke.join(tile, index, layer.keepsAlpha ? undefined : sheet),
+    );
   }
 
-  /** Changes a layer's tile, and where `keeps` says so gives it the alpha back that it had. */
-  keepingAlpha(tile: number, keeps: boolean, change: () => void): void {
+  /** Changes a layer's tile, and where `keeps` says so gives it the alpha back that it had; what `lies` over its paint then lies atop of it. */
+  keepingAlpha(tile: number, keeps: boolean, lies: boolean, change: () => void): void {
     if (keeps) this.copy(tile, this.before);
+    if (keeps && lies) this.kernels.run.solid(tile);
     change();
     if (keeps) this.kernels.run.keepAlpha(tile, this.before);
   }
 
   /** Puts a layer's tile over what is composed so far; `fresh` is a stroke on its mask. */
-  private putOver(tile: number, index: number, { blend, opacity, mask, plain }: Layer, fresh?: Wet): void {
+  private putOver(
+    tile: number,
+    index: number,
+    { blend, opacity, mask, plain }: Layer,
+    sheet: Rgb | undefined,
+    fresh?: Wet,
+  ): void {
     const { run, heap } = this.kernels;
     if (plain && !fresh) {
       run.mergeTint(this.scratch, tile);
@@ -124,7 +138,7 @@ export class Composer {
     if (opacity < 1 || hidden) run.scaleTile(tile, this.joined, toQ15(opacity), hidden);
     const source = opacity < 1 || hidden ? this.joined : tile;
     if (blend === "source-over") run.mergeTint(this.scratch, source);
-    else run.blend(this.scratch, source, blendNumber(blend));
+    else blendOver(this.kernels, this.scratch, source, blend, sheet);
   }
 
   private copy(from: number, to: number): void {

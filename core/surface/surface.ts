@@ -31,6 +31,8 @@ export class Surface {
   readonly dirty: number;
   /** The surface's own grain, which every brush meets. */
   paper: Ground | undefined;
+  /** The colour of the opaque sheet below all layers; undefined for none. Blend modes meet it. */
+  sheet: Rgb | undefined;
   /** Is told of tiles of a layer that are about to change for good, while they are as they were. */
   beforeChange: ((layer: Layer, sheets: readonly LayerSheet[], indices: readonly number[]) => void) | undefined;
   /** What strokes have made of the surface for those after them, by name. */
@@ -125,6 +127,7 @@ export class Surface {
     this.spread(this.kernels.heap.u8.subarray(this.dirty, this.dirty + this.columns * this.rows));
     const adds = stroke.adds && !layer.keepsAlpha;
     const changes = stroke.present();
+    const sheet = layer === this.order[0] ? this.sheet : undefined;
     this.beforeChange?.(layer, part === "mask" ? ["mask"] : ["tiles", "heights"], changes);
     for (const index of changes) {
       if (part === "mask") {
@@ -132,9 +135,9 @@ export class Surface {
         continue;
       }
       const tile = layer.tiles.at(index);
-      if (tile) this.composer.join(tile, index, wetOn);
-      else if (adds && stroke.begin) stroke.begin(layer.tiles.enter(index), index);
-      else if (adds) this.composer.join(layer.tiles.make(index), index, wetOn);
+      if (tile) this.composer.join(tile, index, wetOn, sheet);
+      else if (adds && stroke.begin) stroke.begin(layer.tiles.enter(index), index, sheet);
+      else if (adds) this.composer.join(layer.tiles.make(index), index, wetOn, sheet);
       const heights = stroke.body ? layer.makeHeights().make(index) : layer.heights?.at(index);
       if (heights) pileUp(this.kernels, heights, index, stroke);
     }
@@ -183,7 +186,9 @@ export class Surface {
     for (let index = 0; index < this.columns * this.rows; index++) {
       const tile = keepsAlpha ? tiles.at(index) : tiles.make(index);
       if (!tile) continue;
-      this.composer.keepingAlpha(tile, keepsAlpha, () => run.mergeCover(tile, whole, toQ15(r), toQ15(g), toQ15(b)));
+      this.composer.keepingAlpha(tile, keepsAlpha, true, () =>
+        run.mergeCover(tile, whole, toQ15(r), toQ15(g), toQ15(b)),
+      );
       heap.u8[this.dirty + index] = ALL_BANDS;
     }
     heap.give(whole, PLANE);
@@ -206,7 +211,7 @@ export class Surface {
 
   /** The address of a tile as it looks now, all layers and the wet stroke together; good until the next call. */
   tileToShow(index: number): number {
-    return this.composer.tile(index, this.order, this.wetOn);
+    return this.composer.tile(index, this.order, this.wetOn, this.sheet);
   }
 
   /** The address of a tile of heights as they are now, all layers and the wet stroke together; 0 for none, good until the next call. */

@@ -33,10 +33,12 @@ export interface Wet {
   has(index: number): boolean;
   /** The tiles it has something on. */
   present(): number[];
-  /** Makes what it has on a tile part of the layer's tile at this address. */
-  join(tile: number, index: number): void;
+  /** Makes what it has on a tile part of the layer's tile at this address. @param sheet the colour of the opaque sheet on which the layer lies, if it does */
+  join(tile: number, index: number, sheet?: Rgb): void;
   /** As `join` for a tile that holds nothing yet, whatever lies at its address; where that is quicker. */
-  begin?(tile: number, index: number): void;
+  begin?(tile: number, index: number, sheet?: Rgb): void;
+  /** Whether it lies over the paint that is there, so that on a layer that keeps its alpha it lies atop of it. */
+  readonly lies?: boolean;
   /** Whether it leaves paint where the layer has none; otherwise it only changes what is there. */
   readonly adds: boolean;
   /** Whether joining it to a composite of layers is the same as joining it to its own layer first. */
@@ -63,11 +65,30 @@ export interface Finish {
   release(): void;
 }
 
+/** Joins a tile to another by a blend mode, which meets the sheet below where there is one. */
+export function blendOver(
+  { run, heap }: Kernels,
+  tile: number,
+  source: number,
+  mode: Blend,
+  sheet: Rgb | undefined,
+): void {
+  if (!sheet) {
+    run.blend(tile, source, blendNumber(mode));
+    return;
+  }
+  const room = heap.take(PLANE);
+  const [red, green, blue] = sheet.map(toQ15);
+  run.blendOnSheet(tile, source, blendNumber(mode), red, green, blue, room);
+  heap.give(room, PLANE);
+}
+
 /** A stroke on tiles of its own: in one colour or in theirs. */
 export class LaidStroke implements Wet {
   readonly adds: boolean;
   readonly plain: boolean;
   readonly reach: number;
+  readonly lies = true;
 
   /** @param colour of one-plane tiles @param joins how it joins its layer; erasing takes its coverage away */
   constructor(
@@ -96,7 +117,7 @@ export class LaidStroke implements Wet {
     return cover ? { cover, colour: this.colour, stays: !this.finish } : undefined;
   }
 
-  join(tile: number, index: number): void {
+  join(tile: number, index: number, sheet?: Rgb): void {
     const { run, heap } = this.kernels;
     const { tiles, joins } = this;
     const [r, g, b] = this.colour;
@@ -105,16 +126,16 @@ export class LaidStroke implements Wet {
     else if (joins === "source-over") {
       if (tiles.planes === 1) run.mergeCover(tile, stroke, toQ15(r), toQ15(g), toQ15(b));
       else run.mergeTint(tile, stroke);
-    } else if (tiles.planes === 4) run.blend(tile, stroke, blendNumber(joins));
+    } else if (tiles.planes === 4) blendOver(this.kernels, tile, stroke, joins, sheet);
     else {
       const coloured = heap.take(4 * PLANE);
       run.coverEmpty(coloured, stroke, toQ15(r), toQ15(g), toQ15(b));
-      run.blend(tile, coloured, blendNumber(joins));
+      blendOver(this.kernels, tile, coloured, joins, sheet);
       heap.give(coloured, 4 * PLANE);
     }
   }
 
-  begin(tile: number, index: number): void {
+  begin(tile: number, index: number, sheet?: Rgb): void {
     const { heap, run } = this.kernels;
     const [r, g, b] = this.colour;
     if (this.tiles.planes === 1 && this.plain) {
@@ -122,7 +143,7 @@ export class LaidStroke implements Wet {
       return;
     }
     heap.u8.fill(0, tile, tile + 4 * PLANE);
-    this.join(tile, index);
+    this.join(tile, index, sheet);
   }
 
   wear(heights: number, index: number): void {

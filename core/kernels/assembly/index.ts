@@ -1,5 +1,5 @@
 export { coverBuild, coverEven, ownBuild, ownEven, tintBuild, tintEven, tonedBuild, tonedEven } from "./lay";
-export { blend, erase, keepAlpha } from "./blend";
+export { blend, blendOnSheet, erase, keepAlpha, solid } from "./blend";
 export { rim, rimRoom } from "./edge";
 export { groundRoom, setGround } from "./ground";
 export { coverEmpty, hide, mergeCover, mergeTint, mergeWeaker, scaleTile, showClear, showOpaque, showWet } from "./merge";
