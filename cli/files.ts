@@ -87,13 +87,18 @@ function readBeside(brush: string, path: string): Uint8Array {
 
 /** A hand from an InkML file, or a simulated one by its name after an `@`; with a painter's profile where one is given. */
 export function readHand(place: string, profile: string | undefined): Hand {
-  const hand = place.startsWith("@")
-    ? simulatedHand(place.slice(1))
-    : readInkml(new TextDecoder().decode(readBytes(place)), place);
+  const hand = place.startsWith("@") ? simulatedHand(place.slice(1)) : toldHand(place);
   if (profile === undefined) return hand;
   const parsed = handProfileSchema.safeParse(readJson(profile));
   if (!parsed.success) throw new CallError(`${profile}: ${firstFault(parsed.error)}`);
   return { ...hand, strokes: hand.strokes.map((samples) => samples.map(withProfile(parsed.data))) };
+}
+
+/** A hand from a file; what of it was not read is told beside the output. */
+function toldHand(place: string): Hand {
+  const { told, ...hand } = readInkml(new TextDecoder().decode(readBytes(place)), place);
+  for (const line of told) process.stderr.write(`${place}: ${line}\n`);
+  return hand;
 }
 
 const ROOM = { left: 40, top: 40, width: 720, height: 220 };

@@ -1,31 +1,26 @@
-import { XMLParser } from "fast-xml-parser";
 import { leanFromStance, stanceFromTilt } from "../../hand/orient";
 import { type Hand, REACH, type Sample } from "../../hand/sample";
 import { FormatError } from "../fault";
-import { type ChannelFormat, MAX_POINTS, readTrace } from "./trace";
+import { type Channel, type Context, channelsOf, contextOf, firstContext, type Tell, timeOf } from "./context";
+import { MAX_POINTS, readTrace } from "./trace";
+import { type Node, namedIn, parseInk, referred } from "./xml";
 
 /** The most bytes one file may have. */
 export const MAX_INKML_BYTES = 32 << 20;
 
-interface Node {
-  readonly tag: string;
-  readonly attributes: Readonly<Record<string, string>>;
-  readonly children: readonly Node[];
-  readonly text: string;
+/** A hand as a file has it, and what of the file was not read or had to be taken for something, a line each. */
+export interface ReadHand extends Hand {
+  readonly told: readonly string[];
 }
 
-const defaultChannels: readonly ChannelFormat[] = [
-  { name: "X", intermittent: false, fallback: Number.NaN },
-  { name: "Y", intermittent: false, fallback: Number.NaN },
-];
-
 /**
- * Reads W3C InkML: traces alone, in trace groups, and with trace formats in place, in contexts or in definitions.
+ * Reads W3C InkML (Recommendation of 20 September 2011): traces alone, in groups and continued, with trace formats in place,
+ * in contexts or in definitions, in any units, and with timestamps. What a pen did in the air is not painted.
  * @throws FormatError naming `what` and the trace
  */
-export function readInkml(text: string, what: string): Hand {
+export function readInkml(text: string, what: string): ReadHand {
   try {
-    return readInk(text, what);
+    return new Reading(text, what).hand();
   } catch (error) {
     throw error instanceof FormatError && !error.message.startsWith(what)
       ? new FormatError(`${what}: ${error.message}`)
@@ -33,175 +28,148 @@ export function readInkml(text: string, what: string): Hand {
   }
 }
 
-function readInk(text: string, what: string): Hand {
-  if (text.length > MAX_INKML_BYTES) throw new FormatError(`${what}: larger than ${MAX_INKML_BYTES >> 20} MB`);
-  if (/<!DOCTYPE|<!ENTITY/i.test(text)) throw new FormatError(`${what}: document type declarations are not read`);
-  const root = parse(text, what);
-  const named = new Map<string, Node>();
-  collectIds(root, named);
-  const strokes: Sample[][] = [];
-  const name = root.children.find((n) => n.tag === "annotation" && n.attributes.type === "name")?.text || "hand";
-  let points = 0;
-  const visit = (node: Node, channels: readonly ChannelFormat[]): void => {
-    let current = channels;
+/** A stroke while its traces come together. */
+interface Stroke {
+  readonly rows: {
+    readonly channels: readonly Channel[];
+    readonly values: readonly number[];
+    readonly begun: number;
+  }[];
+  readonly what: string;
+}
+
+/** ms between readings of a pen without a clock. */
+const USUAL_GAP = 8;
+
+class Reading {
+  private readonly root: Node;
+  private readonly named: ReadonlyMap<string, Node>;
+  private readonly strokes: Stroke[] = [];
+  /** Strokes by the ids of their traces, and those whose traces were not painted. */
+  private readonly byTrace = new Map<string, Stroke>();
+  private readonly unpainted = new Set<string>();
+  private readonly told = new Set<string>();
+  private points = 0;
+  private traces = 0;
+  private earliest = Number.POSITIVE_INFINITY;
+  private readonly tell: Tell = (line) => this.told.add(line);
+
+  constructor(
+    text: string,
+    private readonly what: string,
+  ) {
+    if (text.length > MAX_INKML_BYTES) throw new FormatError(`${what}: larger than ${MAX_INKML_BYTES >> 20} MB`);
+    if (/<!DOCTYPE|<!ENTITY/i.test(text)) throw new FormatError(`${what}: document type declarations are not read`);
+    this.root = parseInk(text, what);
+    this.named = namedIn(this.root);
+  }
+
+  hand(): ReadHand {
+    const { root } = this;
+    const name = root.children.find((n) => n.tag === "annotation" && n.attributes.type === "name")?.text || "hand";
+    const format = root.children.find((n) => n.tag === "traceFormat");
+    this.visit(root, format ? { ...firstContext, channels: channelsOf(format, undefined, this.tell) } : firstContext);
+    if (this.strokes.length === 0)
+      throw new FormatError(this.unpainted.size > 0 ? "all traces are of a pen in the air" : "no traces");
+    const fullest = this.fullest();
+    const strokes = this.strokes.map((stroke) => this.samplesOf(stroke, fullest));
+    return { name, strokes, told: [...this.told] };
+  }
+
+  private visit(node: Node, context: Context): void {
+    let current = context;
     for (const child of node.children) {
-      if (child.tag === "context") current = channelsOf(child, named, current);
-      if (child.tag === "traceGroup") visit(child, contextOf(child, named, current));
-      if (child.tag !== "trace") continue;
-      const rows = readTrace(child.text, contextOf(child, named, current), `${what}, trace ${strokes.length + 1}`);
-      points += rows.length;
-      if (points > MAX_POINTS) throw new FormatError(`${what}: more than ${MAX_POINTS} points`);
-      strokes.push(samplesOf(rows, contextOf(child, named, current), `${what}, trace ${strokes.length + 1}`));
+      if (child.tag === "context") current = contextOf(child, this.named, current, this.tell);
+      if (child.tag === "traceView") this.tell("trace views are not read: each trace is painted once");
+      if (child.tag !== "trace" && child.tag !== "traceGroup") continue;
+      const named = referred(child, "contextRef", this.named);
+      const own = named ? contextOf(named, this.named, current, this.tell) : current;
+      if (child.attributes.brushRef) this.tell("brushes are not read");
+      if (child.tag === "traceGroup") this.visit(child, own);
+      else this.trace(child, own);
     }
-  };
-  const format = root.children.find((n) => n.tag === "traceFormat");
-  visit(root, format ? channelsFrom(format) : defaultChannels);
-  if (strokes.length === 0) throw new FormatError(`${what}: no traces`);
-  return { name, strokes };
-}
+  }
 
-/** How deep elements may lie in one another, how long one's tag may be, and how many elements there may be. */
-const MOST_DEPTH = 32;
-const MOST_TAG = 8192;
-const MOST_ELEMENTS = 200_000;
-
-/** Counts what a parser would have to hold, before anything is parsed. @throws FormatError naming `what` */
-function refuseFloods(text: string, what: string): void {
-  let elements = 0;
-  let depth = 0;
-  for (let at = text.indexOf("<"); at >= 0; at = text.indexOf("<", at + 1)) {
-    if (text.startsWith("<!--", at)) {
-      at = text.indexOf("-->", at);
-      if (at < 0) return;
-      continue;
+  private trace(node: Node, { channels, timestamp }: Context): void {
+    const what = `${this.what}, trace ${++this.traces}`;
+    const id = node.attributes["xml:id"] ?? node.attributes.id ?? "";
+    const { continuation } = node.attributes;
+    const prior = node.attributes.priorRef?.replace(/^#/, "");
+    if (node.attributes.type === "penUp" || (prior !== undefined && this.unpainted.has(prior))) {
+      this.unpainted.add(id);
+      this.tell("what the pen did in the air (type penUp) is not painted");
+      return;
     }
-    const end = text.indexOf(">", at);
-    if (end < 0) return;
-    if (end - at > MOST_TAG) throw new FormatError(`${what}: a tag of more than ${MOST_TAG} letters`);
-    const closes = text[at + 1] === "/";
-    const opens = !closes && text[end - 1] !== "/" && text[at + 1] !== "?" && text[at + 1] !== "!";
-    depth += opens ? 1 : closes ? -1 : 0;
-    if (!closes) elements++;
-    if (depth > MOST_DEPTH) throw new FormatError(`${what}: more than ${MOST_DEPTH} elements lie in one another`);
-    if (elements > MOST_ELEMENTS) throw new FormatError(`${what}: more than ${MOST_ELEMENTS} elements`);
-    at = end;
+    const offset = Number(node.attributes.timeOffset ?? 0);
+    if (!Number.isFinite(offset)) throw new FormatError(`${what}: its timeOffset is not a number`);
+    const since = channels.find(({ name }) => name === "T")?.since ?? timestamp;
+    const begun = (since === undefined ? 0 : timeOf(since, this.named)) + offset;
+    this.earliest = Math.min(this.earliest, begun);
+    const rows = readTrace(node.text, channels, what);
+    this.points += rows.length;
+    if (this.points > MAX_POINTS) throw new FormatError(`${this.what}: more than ${MAX_POINTS} points`);
+    const stroke = this.strokeOf(continuation, prior, what);
+    for (const values of rows) stroke.rows.push({ channels, values, begun });
+    if (id) this.byTrace.set(id, stroke);
+  }
+
+  /** The stroke that a trace begins, or goes on with. */
+  private strokeOf(continuation: string | undefined, prior: string | undefined, what: string): Stroke {
+    if (continuation === "middle" || continuation === "end") {
+      const before = prior === undefined ? this.strokes[this.strokes.length - 1] : this.byTrace.get(prior);
+      if (!before) throw new FormatError(`${what}: it continues a trace that is not there`);
+      return before;
+    }
+    const stroke: Stroke = { rows: [], what };
+    this.strokes.push(stroke);
+    return stroke;
+  }
+
+  /** The largest number of a pressure that tells no range: what counts as full. */
+  private fullest(): number {
+    let fullest = 1;
+    for (const { rows } of this.strokes)
+      for (const { channels, values } of rows)
+        channels.forEach((channel, i) => {
+          if (channel.unbounded && values[i] > fullest) fullest = values[i];
+        });
+    if (fullest > 1) this.tell(`channel F tells no range: its largest number, ${fullest}, counts as full`);
+    return fullest;
+  }
+
+  private samplesOf({ rows, what }: Stroke, fullest: number): Sample[] {
+    return rows.map(({ channels, values, begun }, n) => {
+      const known = (name: string): number | undefined => {
+        const i = channels.findIndex((channel) => channel.name === name);
+        if (i < 0 || !Number.isFinite(values[i])) return undefined;
+        const { scale, shift, unbounded } = channels[i];
+        return unbounded ? values[i] / fullest : values[i] * scale + shift;
+      };
+      const [x, y] = [known("X"), known("Y")];
+      if (!channels.some(({ name }) => name === "X") || !channels.some(({ name }) => name === "Y"))
+        throw new FormatError(`${what}: the trace format has no X and Y`);
+      if (x === undefined || y === undefined || Math.abs(x) > REACH || Math.abs(y) > REACH)
+        throw new FormatError(`${what}, point ${n + 1}: X and Y must be numbers within ±${REACH}`);
+      const pressure = known("F");
+      const twist = known("OR");
+      return {
+        x,
+        y,
+        time: begun - this.earliest + (known("T") ?? n * USUAL_GAP),
+        ...(pressure === undefined ? {} : { pressure }),
+        ...stanceOf(known),
+        ...(twist === undefined ? {} : { twist }),
+      };
+    });
   }
 }
 
-function parse(text: string, what: string): Node {
-  refuseFloods(text, what);
-  const parser = new XMLParser({
-    preserveOrder: true,
-    ignoreAttributes: false,
-    attributeNamePrefix: "",
-    parseTagValue: false,
-    parseAttributeValue: false,
-    removeNSPrefix: false,
-  });
-  let tree: unknown;
-  try {
-    tree = parser.parse(text, true);
-  } catch (error) {
-    throw new FormatError(
-      `${what}: not well-formed XML (${error instanceof Error ? error.message.split("\n")[0] : "unknown fault"})`,
-    );
-  }
-  const root = nodesOf(tree).find((n) => n.tag === "ink");
-  if (!root) throw new FormatError(`${what}: no <ink> element`);
-  return root;
-}
-
-// fast-xml-parser's ordered form: a list of { tag: children, ":@": attributes } and { "#text": text }.
-function nodesOf(list: unknown): Node[] {
-  if (!Array.isArray(list)) return [];
-  return list.flatMap((entry: Record<string, unknown>): Node[] => {
-    const key = Object.keys(entry).find((k) => k !== ":@");
-    if (!key || key === "#text" || key.startsWith("?")) return [];
-    const inner = entry[key];
-    const text = Array.isArray(inner)
-      ? inner.map((i: Record<string, unknown>) => String(i["#text"] ?? "")).join(" ")
-      : "";
-    return [
-      {
-        tag: key.replace(/^.*:/, ""),
-        attributes: (entry[":@"] ?? {}) as Record<string, string>,
-        children: nodesOf(inner),
-        text: text.trim(),
-      },
-    ];
-  });
-}
-
-function collectIds(node: Node, named: Map<string, Node>): void {
-  const id = node.attributes["xml:id"] ?? node.attributes.id;
-  if (id) named.set(id, node);
-  for (const child of node.children) collectIds(child, named);
-}
-
-function contextOf(node: Node, named: Map<string, Node>, current: readonly ChannelFormat[]): readonly ChannelFormat[] {
-  const context = named.get((node.attributes.contextRef ?? "").replace(/^#/, ""));
-  return context ? channelsOf(context, named, current) : current;
-}
-
-function channelsOf(
-  context: Node,
-  named: Map<string, Node>,
-  current: readonly ChannelFormat[],
-  from: readonly Node[] = [],
-): readonly ChannelFormat[] {
-  if (from.includes(context)) throw new FormatError(CIRCLE);
-  const referred = named.get((context.attributes.traceFormatRef ?? "").replace(/^#/, ""));
-  const format = context.children.find((n) => n.tag === "traceFormat") ?? referred;
-  if (format) return channelsFrom(format);
-  const source =
-    context.children.find((n) => n.tag === "inkSource") ??
-    named.get((context.attributes.inkSourceRef ?? "").replace(/^#/, ""));
-  const sourceFormat = source?.children.find((n) => n.tag === "traceFormat");
-  if (sourceFormat) return channelsFrom(sourceFormat);
-  const parent = named.get((context.attributes.contextRef ?? "").replace(/^#/, ""));
-  return parent ? channelsOf(parent, named, current, [...from, context]) : current;
-}
-
-/** The most channels of a trace: the recommendation names thirty. */
-const MOST_CHANNELS = 64;
-const CIRCLE = "contexts refer to one another in a circle";
-
-function channelsFrom(format: Node): ChannelFormat[] {
-  const one = (node: Node, intermittent: boolean): ChannelFormat => {
-    const fallback = node.attributes.default === undefined ? Number.NaN : Number(node.attributes.default);
-    return { name: node.attributes.name ?? "", intermittent, fallback };
-  };
-  const regular = format.children.filter((n) => n.tag === "channel").map((n) => one(n, false));
-  const intermittent = format.children
-    .filter((n) => n.tag === "intermittentChannels")
-    .flatMap((n) => n.children.filter((c) => c.tag === "channel").map((c) => one(c, true)));
-  const all = [...regular, ...intermittent];
-  if (all.length > MOST_CHANNELS) throw new FormatError(`more than ${MOST_CHANNELS} channels in a trace format`);
-  return all;
-}
-
-function samplesOf(rows: readonly number[][], channels: readonly ChannelFormat[], what: string): Sample[] {
-  const column = (name: string) => channels.findIndex((c) => c.name === name);
-  const [x, y, f, t, otx, oty, or] = ["X", "Y", "F", "T", "OTx", "OTy", "OR"].map(column);
-  if (x < 0 || y < 0) throw new FormatError(`${what}: the trace format has no X and Y`);
-  return rows.map((row, n) => {
-    if (!(Math.abs(row[x]) <= REACH && Math.abs(row[y]) <= REACH))
-      throw new FormatError(`${what}, point ${n + 1}: X and Y must be numbers within ±${REACH}`);
-    const known = (i: number) => (i >= 0 && Number.isFinite(row[i]) ? row[i] : undefined);
-    const tiltX = known(otx);
-    const tiltY = known(oty);
-    const stance =
-      tiltX === undefined && tiltY === undefined ? {} : leanFromStance(stanceFromTilt(tiltX ?? 0, tiltY ?? 0));
-    const pressure = known(f);
-    const twist = known(or);
-    return {
-      x: row[x],
-      y: row[y],
-      // Without a clock every reading is 8 ms after the last.
-      time: known(t) ?? n * 8,
-      ...(pressure === undefined ? {} : { pressure }),
-      ...stance,
-      ...(twist === undefined ? {} : { twist }),
-    };
-  });
+/** How the pen stands: by its tilts, or by azimuth and elevation, which have the same sense as those of Pointer Events. */
+function stanceOf(known: (name: string) => number | undefined): { tilt?: number; lean?: number } {
+  const [tiltX, tiltY] = [known("OTx"), known("OTy")];
+  if (tiltX !== undefined || tiltY !== undefined) return leanFromStance(stanceFromTilt(tiltX ?? 0, tiltY ?? 0));
+  const [azimuth, altitude] = [known("OA"), known("OE")];
+  if (azimuth === undefined && altitude === undefined) return {};
+  const turned = (((azimuth ?? 0) % 360) + 360) % 360;
+  return leanFromStance({ altitude: Math.min(90, Math.max(0, altitude ?? 90)), azimuth: turned });
 }

@@ -3,9 +3,8 @@ import { FormatError } from "../fault";
 /** The most points one file may hold. */
 export const MAX_POINTS = 1_000_000;
 
-/** One channel as a trace format declares it. */
-export interface ChannelFormat {
-  readonly name: string;
+/** What of a channel decides how its values are written. */
+interface ChannelFormat {
   readonly intermittent: boolean;
   /** Stands in where a point gives no value. */
   readonly fallback: number;
