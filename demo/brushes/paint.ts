@@ -1,0 +1,156 @@
+const early: [number, number][] = [
+  [0, 0],
+  [0.25, 0.6],
+  [1, 1],
+];
+
+/** What lays, thins, moves and lights paint. */
+export const paint = [
+  {
+    name: "Enamel one-stroke",
+    notes: "A flat that covers in one pass; hold it square for block letters.",
+    tip: { shape: { kind: "rectangle", corner: 0.4 }, size: 46, hardness: 0.92, roundness: 0.16, angle: 62 },
+    trail: { spacing: 0.06 },
+    paint: { flow: 1 },
+    responses: [{ quality: "size", source: "pressure", low: 0.55, high: 1, curve: early }],
+  },
+  {
+    name: "Gilder’s size",
+    notes: "Lays an even film for the leaf; never builds past its ceiling.",
+    tip: { size: 44, hardness: 0.35 },
+    trail: { spacing: 0.08 },
+    paint: { flow: 0.3, opacity: 0.55 },
+    responses: [
+      { quality: "size", source: "pressure", low: 0.4, high: 1 },
+      { quality: "opacity", source: "pressure", low: 0.25, high: 1 },
+    ],
+  },
+  {
+    name: "Drop shade",
+    notes: "Firm along one edge and gone at the other: the shade beside a letter.",
+    tip: { shape: { kind: "sided" }, size: 52, hardness: 0.1, angle: 0 },
+    trail: { spacing: 0.06 },
+    paint: { flow: 0.08, opacity: 0.6 },
+    responses: [
+      { quality: "size", source: "pressure", low: 0.5, high: 1 },
+      { quality: "flow", source: "pressure", low: 0.2, high: 1 },
+    ],
+  },
+  {
+    name: "Scumble, dry",
+    notes: "Nearly dry paint dragged over canvas: light catches the threads, pressing fills them.",
+    tip: { size: 52, hardness: 0.45 },
+    trail: { spacing: 0.05 },
+    ground: { grain: { kind: "linen", threads: 76, slubs: 0.8 }, law: "peaks", depth: 0.95, grainScale: 0.9 },
+    paint: { flow: 0.3, opacity: 0.95 },
+    responses: [
+      { quality: "size", source: "pressure", low: 0.5, high: 1 },
+      { quality: "flow", source: "pressure", low: 0.25, high: 1 },
+    ],
+  },
+  {
+    name: "Window wash",
+    notes: "Thin colour on damp paper: ragged ends, a dark rim, overlaps that stay.",
+    tip: { size: 50, hardness: 0.75 },
+    trail: { spacing: 0.06 },
+    ground: { grain: { kind: "paper", roughness: 0.6 }, law: "pool", depth: 0.3, grainScale: 0.8 },
+    paint: { flow: 0.3, opacity: 0.6, blend: "multiply", mixing: 0.25, rim: { strength: 0.7, width: 8, ragged: 0.8 } },
+    responses: [
+      { quality: "size", source: "pressure", low: 0.15, high: 1 },
+      { quality: "size", source: "chance", low: 0.8, high: 1 },
+      { quality: "opacity", source: "pressure", low: 0.25, high: 1 },
+    ],
+  },
+  {
+    name: "Badger blender",
+    notes: "Drags wet edges into one another and adds no colour; lift it for a softer pull.",
+    tip: {
+      shape: { kind: "bristles", bundle: "round", hairs: 90, thickness: 0.3, clumping: 0.15, splay: 0.2 },
+      size: 48,
+      hardness: 0.4,
+    },
+    trail: { spacing: 0.06 },
+    paint: { flow: 0.85, mixing: 1, carry: 1.6, taking: "dragged" },
+    responses: [
+      { quality: "size", source: "pressure", low: 0.5, high: 1 },
+      { quality: "flow", source: "pressure", low: 0.4, high: 1 },
+    ],
+  },
+  {
+    name: "Marbler, wet",
+    notes: "Takes up what it meets and mixes it as paint does: blue over yellow runs green.",
+    tip: { size: 46, hardness: 0.7 },
+    trail: { spacing: 0.06 },
+    paint: { flow: 0.8, mixing: 0.8, carry: 2.5, space: "pigment" },
+    responses: [
+      { quality: "size", source: "pressure", low: 0.4, high: 1 },
+      { quality: "mixing", source: "pressure", low: 1, high: 0.45 },
+    ],
+  },
+  {
+    name: "Damp rag",
+    notes: "Water alone: loosens what is there and leaves no paint.",
+    tip: { size: 52, hardness: 0.3 },
+    trail: { spacing: 0.2 },
+    paint: { flow: 0, soften: 4 },
+    responses: [{ quality: "soften", source: "pressure", low: 0.2, high: 1 }],
+  },
+  {
+    name: "Lamp glow",
+    notes: "Light around a bulb: adds to what is below until it is white.",
+    tip: { size: 60, hardness: 0 },
+    trail: { spacing: 0.08 },
+    paint: { flow: 0.07, blend: "plus-lighter" },
+    responses: [
+      { quality: "size", source: "pressure", low: 0.3, high: 1 },
+      { quality: "flow", source: "pressure", low: 0.3, high: 1 },
+    ],
+  },
+  {
+    name: "Glaze, thin",
+    notes: "A breath of colour over dry enamel: turns the side of a letter away.",
+    tip: { size: 58, hardness: 0.55 },
+    trail: { spacing: 0.05 },
+    paint: { flow: 0.25, opacity: 0.4, blend: "multiply" },
+    responses: [{ quality: "size", source: "pressure", low: 0.45, high: 1 }],
+  },
+  {
+    name: "Filling knife",
+    notes: "Scrapes thick paint along and drags what it meets; the edge does the drawing.",
+    tip: { shape: { kind: "rectangle", corner: 0.15 }, size: 52, roundness: 0.1, angle: 90 },
+    trail: { spacing: 0.05 },
+    paint: { flow: 0.9, mixing: 0.12, carry: 3, taking: "dragged", body: 0.7, levels: 0.9 },
+    responses: [
+      { quality: "angle", source: "heading", low: 0, high: 360 },
+      { quality: "size", source: "pressure", low: 0.7, high: 1 },
+    ],
+  },
+  {
+    name: "Sea sponge",
+    notes: "Dabbed, turned and dabbed again: stone, foliage, clouds behind the letters.",
+    tip: { size: 60, hardness: 0.75 },
+    trail: { spacing: 0.55, scatter: 0.15 },
+    ground: {
+      grain: { kind: "sponge", holes: 260, spread: 0.85 },
+      depth: 1,
+      grainScale: 0.4,
+      anchor: "mark",
+      strays: true,
+    },
+    paint: { flow: 0.85 },
+    responses: [
+      { quality: "size", source: "chance", low: 0.7, high: 1 },
+      { quality: "angle", source: "chance", low: 0, high: 360 },
+      { quality: "press", source: "pressure", low: 0.15, high: 0.6 },
+      { quality: "lightness", source: "chance", low: -0.05, high: 0.07 },
+    ],
+  },
+  {
+    name: "Spray, fine",
+    notes: "From a hand’s breadth away: builds while you wait, never leaves an edge.",
+    tip: { size: 76, hardness: 0 },
+    trail: { spacing: 0.12, perSecond: 60 },
+    paint: { flow: 0.05 },
+    responses: [{ quality: "flow", source: "pressure", low: 0.1, high: 1 }],
+  },
+];
