@@ -1,3 +1,4 @@
+import { fileURLToPath } from "node:url";
 import type { Brush } from "@core/brush";
 import { hexToRgb } from "@core/colour/srgb";
 import { pack } from "@core/formats/package";
@@ -11,7 +12,9 @@ import { demoPictures } from "@demo/pictures";
 import fc from "fast-check";
 import { encode } from "fast-png";
 import type { Browser, Page } from "playwright-core";
+import { build } from "vite";
 import { afterAll, beforeAll, expect, test } from "vitest";
+import frozen from "../tests/golden/digests.json" with { type: "json" };
 import { anyBrush, testPictures } from "../tests/helpers";
 import { enterDemo, openBrowser, painter, proofed } from "./browser";
 import { difference, inked, type Pixels, paperPixels } from "./pixels";
@@ -79,13 +82,42 @@ function compareOne(seen: Pixels, brush: Brush, tips: Pictures): Compared {
 const unlike = (compared: readonly Compared[]) =>
   compared.filter(({ differing }) => differing > 0).map(({ name, differing }) => ({ name, differing }));
 
-test("every demo brush's main proof is the same in Chromium and in Node, pixel for pixel", {
+test("strokes have their frozen digests in Chromium as in Node", { timeout: 120_000 }, async () => {
+  const bundle = await build({
+    configFile: false,
+    logLevel: "error",
+    resolve: { alias: { "@core": fileURLToPath(new URL("../core", import.meta.url)) } },
+    build: {
+      write: false,
+      target: "es2022",
+      lib: {
+        entry: fileURLToPath(new URL("../tests/golden/strokes.ts", import.meta.url)),
+        formats: ["iife"],
+        name: "golden",
+      },
+    },
+  });
+  const [output] = Array.isArray(bundle) ? bundle : [bundle];
+  const code = "output" in output ? output.output[0].code : "";
+  const { context, page } = await painter(browser);
+  await page.goto("/");
+  const digests = await page.evaluate(
+    `(async () => { ${code}; const out = {}; for (const one of golden.goldenStrokes) out[one.name] = await golden.digestOf(one); return out; })()`,
+  );
+  expect(digests).toEqual(frozen);
+  await context.close();
+});
+
+// The digests hold the engine; here a part of the brushes takes the whole road through the bench.
+const onTheBench = demoBrushes.filter(({ tip }, n) => tip.shape.kind === "image" || n % 4 === 0);
+
+test("demo brushes' main proofs on the bench are the same in Chromium and in Node, pixel for pixel", {
   timeout: 180_000,
 }, async () => {
   const { context, page } = await painter(browser);
   await enterDemo(page);
-  const compared = await compare(page, demoBrushes, pictures);
-  expect(compared.map(({ name }) => name).sort()).toEqual(demoBrushes.map(({ name }) => name).sort());
+  const compared = await compare(page, onTheBench, pictures);
+  expect(compared.map(({ name }) => name).sort()).toEqual(onTheBench.map(({ name }) => name).sort());
   for (const { name, left } of compared) expect(left, name).toBeGreaterThan(200);
   expect(unlike(compared)).toEqual([]);
   await context.close();

@@ -85,7 +85,9 @@ describe.each(Object.keys(LAWS) as (keyof typeof LAWS)[])("a ground of %s", (gro
             pixels = pixels.map((pixel, i) => {
               const [m, flow, most] = [n.strengths[i] / ONE, n.flow / ONE, (n.opacity / ONE) * ceilings[i]];
               if (cover) return [0, 0, 0, reference.coverEven(pixel[3], m, flow, most)];
-              return reference[law === "tintBuild" ? "tintBuild" : "tintEven"](pixel, m, flow, most, COLOUR);
+              return law === "tintBuild"
+                ? reference.tintBuild(pixel, m, flow, most, COLOUR)
+                : reference.tintEven(pixel, m, flow, most, COLOUR);
             });
           }
           pixels.forEach((pixel, i) => {

@@ -121,7 +121,7 @@ export class HairsMoving {
     if (gaping <= 0 && !this.gaped) return;
     this.gaped = gaping > 0;
     const { f32 } = this.kernels.heap;
-    const along = distance / (12 + half * 0.9);
+    const along = distance / Math.max(4, half * 1.4);
     const cell = Math.floor(along);
     const t = along - cell;
     const share = t * t * (3 - 2 * t);
