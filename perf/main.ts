@@ -1,6 +1,7 @@
 import { measureBench } from "./bench";
 import { measureDesk } from "./desk";
 import { measureGrowth } from "./growth";
+import { measureHairs } from "./hairs";
 import { measureLayers } from "./layers";
 import { measureMarks } from "./marks";
 import { measureMemory } from "./memory";
@@ -21,6 +22,7 @@ const parts: { readonly [part in keyof Figures]: () => Figures[part] | Promise<F
   stamping: () => [16, 64, 256, 1024].map(measureStamping),
   pictures: () => [32, 128, 400].map(measurePictures),
   mixing: () => [512, 1024].flatMap(measureMixing),
+  hairs: () => [0.03, 0.05, 0.1].map(measureHairs),
   wet: () => [32, 100, 400].map(measureWet),
   layers: measureLayers,
   marks: measureMarks,

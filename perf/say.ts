@@ -1,5 +1,6 @@
 import type { BenchDelays, Delay } from "./bench";
 import type { DeskTimes } from "./desk";
+import type { HairRow } from "./hairs";
 import type { LayersSpeed } from "./layers";
 import type { measureMarks } from "./marks";
 import type { Memory } from "./memory";
@@ -15,6 +16,7 @@ export interface Figures {
   readonly stamping: readonly StampRow[];
   readonly pictures: readonly PictureRow[];
   readonly mixing: ReturnType<typeof measureMixing>;
+  readonly hairs: readonly HairRow[];
   readonly wet: readonly WetRow[];
   readonly layers: LayersSpeed;
   readonly marks: ReturnType<typeof measureMarks>;
@@ -62,6 +64,13 @@ const lines: { readonly [part in keyof Figures]: (figures: NonNullable<Figures[p
     ...rows.map(
       ({ size, taking, space, speed }) =>
         `${sized(size)}  ${taking.padEnd(8)} ${space.padEnd(8)}${cell(speed)} ${ratio(speed / 2000)}`,
+    ),
+  ],
+  hairs: (rows) => [
+    "a round bundle of 120 hairs, 60 px: a stroke swept, and stamped at this spacing, ms; stamped ÷ swept",
+    ...rows.map(
+      ({ spacing, swept, stamped }) =>
+        `${spacing.toFixed(2).padStart(5)}${swept.toFixed(1).padStart(8)}${stamped.toFixed(1).padStart(8)} |  ${ratio(stamped / swept)}`,
     ),
   ],
   wet: (rows) => [
