@@ -36,6 +36,7 @@ export type Setting =
   | "colourOfMarks"
   | "colour"
   | "spacing"
+  | "press"
   | "dip";
 
 /** A setting that a brush has and that does nothing, and why. */
@@ -192,6 +193,11 @@ function rules(brush: Brush, place: StrokePlace, kind: Kind): readonly Rule[] {
       setting: "spacing",
       set: brush.trail.spacing !== qualities.spacing.base || responses.some((r) => r.quality === "spacing" && !r.muted),
       why: isSwept(brush) ? "hairs leave lines, whatever the spacing" : undefined,
+    },
+    {
+      setting: "press",
+      set: ground !== null && (ground.press !== 1 || responses.some((r) => r.quality === "press" && !r.muted)),
+      why: bent ?? (ground?.law === "peaks" ? undefined : "only peaks mind how hard one presses"),
     },
     {
       setting: "dip",

@@ -36,6 +36,7 @@ const given: { readonly [setting in Setting]: Part } = {
   colourOfMarks: { responses: [{ quality: "lightness", source: "chance", low: -0.4, high: 0.4 }] },
   spacing: { trail: { spacing: 0.7 } },
   dip: { tip: { shape: { dip: 1 } } },
+  press: { ground: { press: 0.3 } },
 };
 
 /** What takes it away again, and nothing else. */
@@ -54,6 +55,7 @@ const plain: { readonly [setting in Setting]: Part } = {
   colourOfMarks: {},
   spacing: { trail: { spacing: 0.1 } },
   dip: { tip: { shape: { dip: 0 } } },
+  press: { ground: { press: 1 } },
 };
 
 function without(brush: Brush, setting: Setting): Brush {
@@ -61,7 +63,7 @@ function without(brush: Brush, setting: Setting): Brush {
   const responses = brush.responses.filter(
     (r) =>
       (qualityRow(r.quality).family !== "colour" || ofMarks(r.source) !== setting) &&
-      (setting !== "spacing" || r.quality !== "spacing"),
+      (r.quality !== setting || (setting !== "spacing" && setting !== "press")),
   );
   return brushOf({ ...joined(brush, plain[setting]), responses });
 }

@@ -13,6 +13,7 @@ const names: { readonly [setting in Setting]: { readonly body: Body; readonly la
   colour: { body: "paint", label: "the shifts of colour" },
   colourOfMarks: { body: "paint", label: "colours of single marks" },
   ground: { body: "ground", label: "the grain" },
+  press: { body: "ground", label: "the press" },
   pictureColours: { body: "tip", label: "the picture’s colours" },
   dip: { body: "tip", label: "the second colour across the tip" },
   spacing: { body: "trail", label: "the spacing" },
