@@ -15,7 +15,8 @@ export function tipOutline(brush: Brush, pictures: Pictures): string {
   const still = {
     ...brush,
     tip: { ...brush.tip, size: SIZE },
-    trail: trailSchema.parse({}),
+    // Scattered by nothing that is seen: hairs stand still, instead of leaving lines.
+    trail: trailSchema.parse({ scatter: 1e-6 }),
     ground: null,
     paint: paintSchema.parse({}),
     responses: [],

@@ -14,6 +14,9 @@ const MIDDLE: [number, number] = [0, 0];
 /** One mark a tap, where it is tapped. */
 const plainTrail = trailSchema.parse({});
 
+/** Scattered by nothing that is seen: hairs stand still on the picture, instead of leaving lines. */
+const stillTrail = trailSchema.parse({ scatter: 1e-6 });
+
 /** One mark of the tip at full pressure, as large as the picture lets it be. */
 export function tipVignette(
   brush: Brush,
@@ -26,7 +29,7 @@ export function tipVignette(
   const still = {
     ...brush,
     tip: { ...brush.tip, size, pivot: MIDDLE },
-    trail: plainTrail,
+    trail: stillTrail,
     ground: null,
     paint: paintSchema.parse({}),
     responses: [],
@@ -67,7 +70,7 @@ export function stripPiece(
   });
 }
 
-/** The grain as a stroke that is pressed harder and harder meets it. */
+/** The grain as the brush meets it, pressed harder and harder: with its own flow and hardness, and what drives its press and depth. */
 export function groundVignette(
   brush: Brush,
   pictures: Pictures,
@@ -80,11 +83,11 @@ export function groundVignette(
   const shown = parseBrush({
     level: 1,
     name: "ground",
-    tip: { size, hardness: 0 },
+    tip: { size, hardness: brush.tip.hardness },
     trail: { spacing: 0.05 },
     ground,
-    paint: { flow: 0.12 },
-    responses: [{ quality: "flow", source: "pressure", low: 0.1 }],
+    paint: { flow: brush.paint.flow, opacity: brush.paint.opacity },
+    responses: brush.responses.filter(({ quality }) => quality === "press" || quality === "depth"),
   });
   const samples = Array.from({ length: 30 }, (_, i) => ({
     x: (width * i) / 29,
