@@ -33,7 +33,7 @@ export const hair = [
       angle: 70,
     },
     trail: { spacing: 0.03 },
-    ground: { grain: { kind: "board", rings: 9, wander: 0.35 }, law: "peaks", depth: 0.7, grainScale: 0.8 },
+    ground: { grain: { kind: "board", rings: 9, wander: 0.35 }, law: "peaks", depth: 0.55, grainScale: 0.8 },
     paint: { flow: 0.75, opacity: 0.85 },
     responses: [
       { quality: "size", source: "pressure", low: 0.6, high: 1 },
