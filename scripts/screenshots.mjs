@@ -74,7 +74,7 @@ await run(async () => {
   await page.getByText("256×256 px").waitFor();
   await shoot("tip-desk");
   await page.goto("/desk/grain");
-  await page.getByRole("combobox", { name: "Begin with a drawn grain" }).selectOption("plaster");
+  await page.getByRole("combobox", { name: "Begin with a drawn grain" }).selectOption("paper");
   await page.getByText("Nothing to mend.").waitFor();
   await page.getByRole("button", { name: /^My grains/ }).click();
   await page.getByRole("searchbox", { name: "Find a grain" }).fill("Crackled");

@@ -83,11 +83,19 @@ export function groundVignette(
   const shown = parseBrush({
     level: 1,
     name: "ground",
-    tip: { size, hardness: brush.tip.hardness },
     trail: { spacing: 0.05 },
     ground,
-    paint: { flow: brush.paint.flow, opacity: brush.paint.opacity },
-    responses: brush.responses.filter(({ quality }) => quality === "press" || quality === "depth"),
+    ...(ground
+      ? {
+          tip: { size, hardness: brush.tip.hardness },
+          paint: { flow: brush.paint.flow, opacity: brush.paint.opacity },
+          responses: brush.responses.filter(({ quality }) => quality === "press" || quality === "depth"),
+        }
+      : {
+          tip: { size, hardness: 0 },
+          paint: { flow: 0.12 },
+          responses: [{ quality: "flow", source: "pressure", low: 0.1 }],
+        }),
   });
   const samples = Array.from({ length: 30 }, (_, i) => ({
     x: (width * i) / 29,

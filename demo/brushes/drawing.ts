@@ -75,7 +75,7 @@ export const drawing = [
     notes: "Wax in a stub: marks anything, skips over everything.",
     tip: { shape: { kind: "rectangle", corner: 0.5 }, size: 22, roundness: 0.7, angle: 30 },
     trail: { spacing: 0.05 },
-    ground: { grain: { kind: "cardboard", flutes: 0, flecks: 0.7 }, depth: 0.9, grainScale: 0.8 },
+    ground: { grain: { kind: "cardboard", flutes: 0, flecks: 0.7 }, depth: 0.97, grainScale: 0.8 },
     paint: { flow: 0.95 },
     responses: [
       { quality: "size", source: "pressure", low: 0.7, high: 1 },

@@ -90,7 +90,7 @@ export const hair = [
       size: 64,
       angle: 60,
     },
-    ground: { grain: { kind: "board", rings: 12, wander: 0.5 }, depth: 0.9, grainScale: 0.9 },
+    ground: { grain: { kind: "board", rings: 12, wander: 0.5 }, depth: 1, grainScale: 0.9 },
     paint: { flow: 0.9 },
     responses: [{ quality: "press", source: "pressure", low: 0.15, high: 0.8 }],
   },

@@ -129,7 +129,7 @@ export const ornament = [
     notes: "Scrubs a wall’s face over a flat ground: broken where the stone is low.",
     tip: { shape: { kind: "rectangle", corner: 0.3 }, size: 54, roundness: 0.6, hardness: 0.7, angle: 12 },
     trail: { spacing: 0.06 },
-    ground: { grain: { kind: "stone", facets: 22, roughness: 0.8 }, depth: 0.95, grainScale: 0.8 },
+    ground: { grain: { kind: "stone", facets: 22, roughness: 0.8 }, depth: 0.98, grainScale: 0.8 },
     paint: { flow: 0.5 },
     responses: [
       { quality: "press", source: "pressure", low: 0.15, high: 0.7 },

@@ -14,6 +14,9 @@ export function plaster(sweeps: number, roughness: number, seed: number): Sheet 
     const pit = Math.max(0, grit[i] - 2.1 + 0.9 * roughness);
     sheet[i] += 0.1 * roughness * sand[i] - 0.9 * roughness * pit;
   }
+  // A wall is even from afar.
+  const afar = blurred(sheet, 48);
+  for (let i = 0; i < sheet.length; i++) sheet[i] -= 0.7 * afar[i];
   return blurred(sheet, 0.6);
 }
 
