@@ -116,6 +116,15 @@ export function sweepHairs(
   for (let y = 0; y < height; y++) if (load<i16>(spans + (y << 3)) >= load<i16>(spans + (y << 3), 2)) store<u64>(spans + (y << 3), 0);
 }
 
+/**
+ * The whole numbers nearest to four of at most 2²²: added to 1.5·2²³, a number of 32 bits keeps its whole part in its last bits.
+ * Three times as quick as asking for it.
+ */
+@inline
+function nearest(values: v128): v128 {
+  return i32x4.sub(f32x4.add(values, f32x4.splat(12582912)), i32x4.splat(0x4b400000));
+}
+
 /** The i16 nearest to a number, within what i16 has. */
 @inline
 function whole(value: f32): i32 {
@@ -181,8 +190,9 @@ function sweepOne(
   const lowest = (dx < 0 ? to.x : from.x) - widest - <f32>1;
   const highest = (dx > 0 ? to.x : from.x) + widest;
   const half: f32 = 0.5;
+  // Rounded down: half a px is taken off before the nearest whole number is asked for.
   const far: f32 = 1e6;
-  const startsAt = f32x4(steep ? from.x - reach - half : lowest, steep ? from.x + reach - half : highest, from.x - half, to.x - half);
+  const startsAt = f32x4(steep ? from.x - reach - 1 : lowest - half, steep ? from.x + reach - 1 : highest - half, from.x - 1, to.x - 1);
   const startsY = f32x4(from.y, from.y, from.y, to.y);
   const slopes = f32x4(-tx * perTy, -tx * perTy, uprightA ? 0 : ay / ax, uprightB ? 0 : by / bx);
   const least = f32x4(lowest, lowest, -far, -far);
@@ -201,7 +211,6 @@ function sweepOne(
   const gainStep = i16x8.mul(lanes, i16x8.splat(<i16>whole(gain * tx)));
   const none = i16x8.splat(0);
   const one = i16x8.splat(32767);
-  const nearlyFull = i16x8.splat(32700);
   const strongest = i16x8.splat(4095);
   const shift = 15 - bits;
   const hard = fade == 1;
@@ -210,7 +219,7 @@ function sweepOne(
     if (uprightA && (surfaceY - from.y) * ay < 0) continue;
     if (uprightB && (surfaceY - to.y) * by >= 0) continue;
     const cuts = f32x4.sub(startsAt, f32x4.mul(f32x4.sub(f32x4.splat(surfaceY), startsY), slopes));
-    const px = i32x4.sub(i32x4.trunc_sat_f32x4_s(f32x4.floor(f32x4.pmax(f32x4.pmin(cuts, greatest), least))), origin);
+    const px = i32x4.sub(nearest(f32x4.pmax(f32x4.pmin(cuts, greatest), least)), origin);
     let first = max(0, i32x4.extract_lane(px, 0));
     let last = min(width, i32x4.extract_lane(px, 1) + 2);
     if (!uprightA) {
@@ -230,8 +239,7 @@ function sweepOne(
       const now = v128.load(at);
       const past = x + 8 - last;
       const on = v128.load(tails + (past > 0 ? past << 1 : 0));
-      if (planes == 1 && !v128.any_true(v128.and(i16x8.lt_s(now, nearlyFull), on))) continue;
-      const whole4 = i32x4.trunc_sat_f32x4_s(here);
+      const whole4 = nearest(here);
       const numbers = i16x8.narrow_i32x4_s(whole4, whole4);
       const across = i16x8.abs(i16x8.add_sat_s(i16x8.shuffle(numbers, numbers, 0, 0, 0, 0, 0, 0, 0, 0), acrossStep));
       const wide = i16x8.add_sat_s(i16x8.shuffle(numbers, numbers, 1, 1, 1, 1, 1, 1, 1, 1), widthStep);
