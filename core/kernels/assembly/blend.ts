@@ -13,74 +13,6 @@ export function erase(layer: usize, cover: usize): void {
   }
 }
 
-/** Gives a changed tile the alpha it had before, and leaves its colours. Where nothing is left of a pixel, it is as it was. */
-export function keepAlpha(tile: usize, before: usize): void {
-  const none = f32x4.splat(0);
-  for (let i = 0; i < PLANE; i += 8) {
-    const had = read(before + i + 3 * PLANE);
-    const has = read(tile + i + 3 * PLANE);
-    const present = f32x4.gt(has, none);
-    const scale = f32x4.div(had, has);
-    for (let plane = 0; plane < 3 * PLANE; plane += PLANE) {
-      const at = tile + i + plane;
-      write(at, v128.bitselect(f32x4.mul(read(at), scale), read(before + i + plane), present));
-    }
-    v128.store64_lane(tile + i + 3 * PLANE, v128.load64_zero(before + i + 3 * PLANE), 0);
-  }
-}
-
-/** Makes what a tile has opaque, colours as they are: what is then laid over it and given its alpha back lies atop it. */
-export function solid(tile: usize): void {
-  const none = f32x4.splat(0);
-  for (let i = 0; i < PLANE; i += 8) {
-    const a = read(tile + i + 3 * PLANE);
-    const present = f32x4.gt(a, none);
-    for (let plane = 0; plane < 3 * PLANE; plane += PLANE) {
-      const at = tile + i + plane;
-      write(at, v128.and(f32x4.div(read(at), a), present));
-    }
-    write(tile + i + 3 * PLANE, v128.and(f32x4.splat(1), present));
-  }
-}
-
-/**
- * As `blend`, where an opaque sheet of one colour lies below the layer: the mode meets it where the layer is clear, and the
- * layer comes out so that over the sheet it looks as it should. @param room one plane
- */
-export function blendOnSheet(layer: usize, source: usize, mode: i32, red: i32, green: i32, blue: i32, room: usize): void {
-  const one = i16x8.splat(32767);
-  for (let i = 0; i < PLANE; i += 16) {
-    const a = v128.load(layer + i + 3 * PLANE);
-    const clear = i16x8.sub(one, a);
-    v128.store(room + i, a);
-    addSheet(layer + i, clear, red);
-    addSheet(layer + i + PLANE, clear, green);
-    addSheet(layer + i + 2 * PLANE, clear, blue);
-    v128.store(layer + i + 3 * PLANE, one);
-  }
-  blend(layer, source, mode);
-  for (let i = 0; i < PLANE; i += 16) {
-    const had = v128.load(room + i);
-    const a = v128.load(source + i + 3 * PLANE);
-    const has = i16x8.add_sat_s(i16x8.sub(had, times(had, a)), a);
-    const clear = i16x8.sub(one, has);
-    takeSheet(layer + i, clear, red);
-    takeSheet(layer + i + PLANE, clear, green);
-    takeSheet(layer + i + 2 * PLANE, clear, blue);
-    v128.store(layer + i + 3 * PLANE, has);
-  }
-}
-
-@inline
-function addSheet(at: usize, clear: v128, colour: i32): void {
-  v128.store(at, i16x8.add_sat_s(v128.load(at), times(clear, i16x8.splat(<i16>colour))));
-}
-
-@inline
-function takeSheet(at: usize, clear: v128, colour: i32): void {
-  v128.store(at, i16x8.max_s(i16x8.sub(v128.load(at), times(clear, i16x8.splat(<i16>colour))), i16x8.splat(0)));
-}
-
 /**
  * Joins a four-plane premultiplied tile to a layer's tile: W3C Compositing and Blending Level 1, source-over with the
  * blend mode of this number; see `core/kernels/blend-modes.ts` for the numbers and `core/kernels/reference/blend.ts` for the
@@ -195,12 +127,12 @@ function hardLightWhole(s: v128, b: v128, a: v128, d: v128): v128 {
 }
 
 @inline
-function read(at: usize): v128 {
+export function read(at: usize): v128 {
   return f32x4.mul(f32x4.convert_i32x4_s(i32x4.extend_low_i16x8_u(v128.load64_zero(at))), f32x4.splat(<f32>(1.0 / 32767.0)));
 }
 
 @inline
-function write(at: usize, value: v128): void {
+export function write(at: usize, value: v128): void {
   const whole = i32x4.trunc_sat_f32x4_s(f32x4.add(f32x4.mul(f32x4.min(value, f32x4.splat(1)), f32x4.splat(32767)), f32x4.splat(0.5)));
   v128.store64_lane(at, i16x8.narrow_i32x4_s(whole, whole), 0);
 }

@@ -1,5 +1,7 @@
 export { coverBuild, coverEven, ownBuild, ownEven, tintBuild, tintEven, tonedBuild, tonedEven } from "./lay";
-export { blend, blendOnSheet, erase, keepAlpha, solid } from "./blend";
+export { keepAlpha, solid } from "./alpha";
+export { blend, erase } from "./blend";
+export { blendOnSheet } from "./blend-sheet";
 export { rim, rimRoom } from "./edge";
 export { groundRoom, setGround } from "./ground";
 export { coverEmpty, hide, mergeCover, mergeTint, mergeWeaker, scaleTile, showClear, showOpaque, showWet } from "./merge";

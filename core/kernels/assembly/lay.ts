@@ -1,6 +1,7 @@
 import { coverBuildRows, coverEvenRows, tintBuildRows, tintBuildUnder, tintEvenRows } from "./law-ink";
 import { ownBuildRows, ownEvenRows, tonedBuildRows, tonedEvenRows } from "./law-picture";
-import { coverBuildOnGrain, coverBuildUnder, limitsOf, meetsGround } from "./ground";
+import { limitsOf, meetsGround } from "./ground";
+import { coverBuildOnGrain, coverBuildUnder } from "./law-ground";
 import { Mark, MARK_BYTES } from "./mark";
 import { firstRow, touchBands } from "./rows";
 
