@@ -1,8 +1,8 @@
+import { NATURAL_SHARPNESS } from "../kernels/ground-laws";
 import type { Kernels } from "../kernels/load";
 import { ONE } from "../kernels/memory/q15";
 import { TILE } from "../kernels/memory/tile-size";
 import { Tiles } from "../kernels/memory/tiles";
-import { NATURAL_SHARPNESS } from "../kernels/reference/laws";
 import { ln, power } from "../numeric/power";
 import { cosDegrees, sinDegrees } from "../numeric/trig";
 import type { Pictures } from "../picture/picture";

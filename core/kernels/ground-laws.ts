@@ -4,4 +4,7 @@
  */
 export const groundLaws = ["peaks", "print", "pool"] as const;
 
+/** Over which part of all heights a natural ground goes from untouched to full: 1 ÷ this. */
+export const NATURAL_SHARPNESS = 8;
+
 export type GroundLaw = (typeof groundLaws)[number];

@@ -1,3 +1,4 @@
+import { NATURAL_SHARPNESS } from "@core/kernels/ground-laws";
 import type { LawName } from "@core/kernels/load";
 import { ONE } from "@core/kernels/memory/q15";
 import * as reference from "@core/kernels/reference/laws";
@@ -26,7 +27,7 @@ class GroundTile extends OneTile {
 }
 
 const sharpnesses = fc
-  .constantFrom(reference.NATURAL_SHARPNESS, 1, 3, 40)
+  .constantFrom(NATURAL_SHARPNESS, 1, 3, 40)
   .map((sharpness) => ({ sharpness, word: sharpWord(sharpness) }));
 
 describe.each(Object.keys(LAWS) as (keyof typeof LAWS)[])("a ground of %s", (ground) => {

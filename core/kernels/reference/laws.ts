@@ -78,9 +78,6 @@ export function toned(
   return m * colour + dark * (darkColour - colour) + light * (lightColour - colour);
 }
 
-/** Over which part of all heights a natural ground goes from untouched to full: 1 ÷ this. */
-export const NATURAL_SHARPNESS = 8;
-
 /**
  * How much of a pixel of height g one stroke can cover: its ceiling, 0…1, however many marks meet there.
  * peaks: heights are ranked, so that the share that is covered is the reach, `press·(least + (1 − least)·m)`; print: always
