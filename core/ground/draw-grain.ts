@@ -1,9 +1,10 @@
 import { canvas, linen, weave } from "./drawn/cloth";
+import { hatch } from "./drawn/hatch";
 import { cardboard, coldPress, fibres, hotPress, laid, noise } from "./drawn/paper";
 import { crosses, dots, lines } from "./drawn/screen";
 import { type Sheet, toHeights } from "./drawn/sheet";
 import { plaster, sand, sponge, stone } from "./drawn/wall";
-import { board, hatch } from "./drawn/wood";
+import { board } from "./drawn/wood";
 import type { DrawnGrain } from "./grain";
 
 export { GRAIN_SIDE } from "./drawn/sheet";

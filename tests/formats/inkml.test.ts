@@ -199,6 +199,27 @@ describe("hands from elsewhere", () => {
     expect(() => ink(`${inner}<trace>1 2 3</trace>`)).toThrow(new FormatError(line));
   });
 
+  test("long chains of references and words of the language are refused, not followed", () => {
+    const contexts = Array.from({ length: 20_000 }, (_, n) => `<context xml:id="c${n}" contextRef="#c${n + 1}"/>`).join(
+      "",
+    );
+    expect(() => ink(`<definitions>${contexts}</definitions><trace contextRef="#c0">1 2</trace>`)).toThrow(
+      "pen.inkml: contexts or timestamps refer on to more than 32 others",
+    );
+    const stamps = Array.from(
+      { length: 20_000 },
+      (_, n) => `<timestamp xml:id="t${n}" timestampRef="#t${n + 1}"/>`,
+    ).join("");
+    expect(() =>
+      ink(
+        `<definitions>${stamps}<context xml:id="c" timestampRef="#t0"/></definitions><trace contextRef="#c">1 2</trace>`,
+      ),
+    ).toThrow("pen.inkml: contexts or timestamps refer on to more than 32 others");
+    expect(() =>
+      ink(`${format(channel("X"), channel("Y"), channel("T", 'units="constructor"'))}<trace>1 2 3</trace>`),
+    ).toThrow('the unit "constructor" is none of ms, s, us, ns');
+  });
+
   test("what is not there, goes in a circle or is left out is said in one line", () => {
     expect(() => ink('<trace continuation="end" priorRef="#none">1 2</trace>')).toThrow(
       "trace 1: it continues a trace that is not there",

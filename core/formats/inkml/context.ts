@@ -28,6 +28,9 @@ export interface Context {
 export type Tell = (line: string) => void;
 
 const CIRCLE = "contexts refer to one another in a circle";
+/** How far contexts, and timestamps, may refer on to one another. */
+const MOST_REFERENCES = 32;
+const DEEP = `contexts or timestamps refer on to more than ${MOST_REFERENCES} others`;
 /** The most channels of a trace: the recommendation names thirty. */
 const MOST_CHANNELS = 64;
 
@@ -54,6 +57,7 @@ export function contextOf(
   from: readonly Node[] = [],
 ): Context {
   if (from.includes(node)) throw new FormatError(CIRCLE);
+  if (from.length > MOST_REFERENCES) throw new FormatError(DEEP);
   const parent = referred(node, "contextRef", named);
   const base = parent ? contextOf(parent, named, current, tell, [...from, node]) : current;
   const child = (tag: string) => node.children.find((n) => n.tag === tag);
@@ -158,6 +162,7 @@ function numberOf(node: Node, attribute: string, channel: string): number | unde
 /** The ms at which a timestamp stands. @throws FormatError where it is not there, tells no time, or refers to itself */
 export function timeOf(id: string, named: ReadonlyMap<string, Node>, from: readonly string[] = []): number {
   if (from.includes(id)) throw new FormatError("timestamps refer to one another in a circle");
+  if (from.length > MOST_REFERENCES) throw new FormatError(DEEP);
   const node = named.get(id);
   if (node?.tag !== "timestamp") throw new FormatError(`there is no timestamp "${id.slice(0, 40)}"`);
   const { time, timeString, timestampRef } = node.attributes;

@@ -38,6 +38,8 @@ interface Stroke {
   readonly what: string;
 }
 
+/** The most lines that are told of a file. */
+const MOST_TOLD = 20;
 /** ms between readings of a pen without a clock. */
 const USUAL_GAP = 8;
 
@@ -52,7 +54,9 @@ class Reading {
   private points = 0;
   private traces = 0;
   private earliest = Number.POSITIVE_INFINITY;
-  private readonly tell: Tell = (line) => this.told.add(line);
+  private readonly tell: Tell = (line) => {
+    if (this.told.size < MOST_TOLD) this.told.add(line);
+  };
 
   constructor(
     text: string,

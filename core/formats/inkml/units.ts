@@ -24,12 +24,11 @@ const tables = { length: lengths, time: times, angle: angles } as const;
  * @throws FormatError naming the channel, where the unit is none of these
  */
 export function scaleOf(kind: keyof typeof tables, unit: string, channel: string): number {
-  const scale = tables[kind][unit];
-  if (scale === undefined)
+  if (!Object.hasOwn(tables[kind], unit))
     throw new FormatError(
       `channel ${channel}: the unit "${unit.slice(0, 20)}" is none of ${Object.keys(tables[kind]).join(", ")}`,
     );
-  return scale;
+  return tables[kind][unit];
 }
 
 /** px in one step of a device that has so many steps in a unit, `1/cm` and the like. @throws FormatError */

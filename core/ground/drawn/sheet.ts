@@ -19,17 +19,6 @@ export function wrapped(x: number, y: number): number {
   return (((y % GRAIN_SIDE) + GRAIN_SIDE) % GRAIN_SIDE) * GRAIN_SIDE + (((x % GRAIN_SIDE) + GRAIN_SIDE) % GRAIN_SIDE);
 }
 
-/** A sheet between its four nearest px. */
-export function between(sheet: Sheet, x: number, y: number): number {
-  const left = Math.floor(x);
-  const top = Math.floor(y);
-  const fx = x - left;
-  const fy = y - top;
-  const upper = sheet[wrapped(left, top)] * (1 - fx) + sheet[wrapped(left + 1, top)] * fx;
-  const lower = sheet[wrapped(left, top + 1)] * (1 - fx) + sheet[wrapped(left + 1, top + 1)] * fx;
-  return upper * (1 - fy) + lower * fy;
-}
-
 /**
  * Noise without any lattice: chance for each px, blurred to a spread of `across`×`down` px, with a mean of 0 and a deviation
  * of 1.

@@ -1,7 +1,7 @@
 import { base, grainAt, groundLaw, limit, NATURAL, reached, settleReach, slope } from "./ground";
 import { Mark } from "./mark";
-import { TILE, times, timesFine } from "./q15";
-import { enterRow, fineBelow, GROUP, isWeak, rimmed, rowEnd, rowSource, rowTarget, STEP, weakness, withinRim } from "./rows";
+import { TILE, times } from "./q15";
+import { buildUp, enterRow, fineBelow, GROUP, isWeak, rowEnd, rowSource, rowTarget, STEP } from "./rows";
 
 /** As `coverBuildRows`, through the grain of the tiles in one go; false where the grain goes along and `limits` must be asked. */
 export function coverBuildOnGrain(mark: Mark, top: i32, bottom: i32, tile: usize, row: i32, column: i32, columns: i32): bool {
@@ -17,6 +17,13 @@ function buildOnAny(mark: Mark, top: i32, bottom: i32, tile: usize, left: i32, g
   const deepest = (mark.opacity * mark.depth) >> 15;
   const deep = i16x8.splat(<i16>deepest);
   const rest = i16x8.splat(<i16>(mark.opacity - deepest));
+  const flow = i16x8.splat(<i16>mark.flow);
+  const least = i16x8.splat(<i16>(fineBelow(mark.flow) - 1));
+  const first = i16x8.splat(<i16>(mark.thresholds & 0x7fff));
+  const then = i16x8.splat(<i16>(mark.thresholds >> 16));
+  const hasRim = mark.rim > 0;
+  const rim = i16x8.splat(<i16>mark.rim);
+  const restOfRim = i16x8.splat(<i16>(32768 - mark.rim));
   for (let y = top; y < bottom; y++) {
     if (!enterRow(mark, y, tile, left)) continue;
     let source = rowSource;
@@ -25,7 +32,9 @@ function buildOnAny(mark: Mark, top: i32, bottom: i32, tile: usize, left: i32, g
       const at = target + grainOf;
       const m0 = v128.load(source);
       const m1 = v128.load(source, 16);
-      build(mark, target, m0, m1, limit(reached(m0, v128.load(at)), deep, rest), limit(reached(m1, v128.load(at, 16)), deep, rest));
+      const most0 = limit(reached(m0, v128.load(at)), deep, rest);
+      const most1 = limit(reached(m1, v128.load(at, 16)), deep, rest);
+      buildUp(target, m0, m1, most0, most1, flow, least, first, then, hasRim, rim, restOfRim);
     }
   }
 }
@@ -71,29 +80,11 @@ function buildOnPeaks(mark: Mark, top: i32, bottom: i32, tile: usize, left: i32,
         const at = target + grainOf;
         const m0 = v128.load(source);
         const m1 = v128.load(source, 16);
-        const a0 = v128.load(target);
-        const a1 = v128.load(target, 16);
         const over0 = i16x8.max_s(i16x8.add(i16x8.min_s(i16x8.sub(i16x8.add(v128.load(at), times(m0, more)), middle), highest), half), none);
         const over1 = i16x8.max_s(i16x8.add(i16x8.min_s(i16x8.sub(i16x8.add(v128.load(at, 16), times(m1, more)), middle), highest), half), none);
         const most0 = limit(i16x8.shl(over0, 3), deep, rest);
         const most1 = limit(i16x8.shl(over1, 3), deep, rest);
-        const room0 = i16x8.sub_sat_u(most0, a0);
-        const room1 = i16x8.sub_sat_u(most1, a1);
-        let b0: v128;
-        let b1: v128;
-        if (v128.any_true(weakness(m0, m1, least))) {
-          b0 = i16x8.add(a0, timesFine(timesFine(m0, flow, first), room0, then));
-          b1 = i16x8.add(a1, timesFine(timesFine(m1, flow, first), room1, then));
-        } else {
-          b0 = i16x8.add(a0, times(times(m0, flow), room0));
-          b1 = i16x8.add(a1, times(times(m1, flow), room1));
-        }
-        if (hasRim) {
-          b0 = withinRim(a0, b0, rimmed(most0, m0, rim, restOfRim));
-          b1 = withinRim(a1, b1, rimmed(most1, m1, rim, restOfRim));
-        }
-        v128.store(target, b0);
-        v128.store(target, b1, 16);
+        buildUp(target, m0, m1, most0, most1, flow, least, first, then, hasRim, rim, restOfRim);
       }
       if (full == end) break;
       source += fullEnd - full;
@@ -113,36 +104,20 @@ function buildOnPeaks(mark: Mark, top: i32, bottom: i32, tile: usize, left: i32,
 
 /** As `coverBuildRows`, each pixel under a limit of its own. */
 export function coverBuildUnder(mark: Mark, top: i32, bottom: i32, tile: usize, left: i32, limits: usize): void {
+  const flow = i16x8.splat(<i16>mark.flow);
+  const least = i16x8.splat(<i16>(fineBelow(mark.flow) - 1));
+  const first = i16x8.splat(<i16>(mark.thresholds & 0x7fff));
+  const then = i16x8.splat(<i16>(mark.thresholds >> 16));
+  const hasRim = mark.rim > 0;
+  const rim = i16x8.splat(<i16>mark.rim);
+  const restOfRim = i16x8.splat(<i16>(32768 - mark.rim));
   for (let y = top; y < bottom; y++) {
     if (!enterRow(mark, y, tile, left)) continue;
     let source = rowSource;
     const end = rowEnd;
     for (let target = rowTarget; target < end; target += STEP, source += STEP) {
       const at = target - tile + limits;
-      build(mark, target, v128.load(source), v128.load(source, 16), v128.load(at), v128.load(at, 16));
+      buildUp(target, v128.load(source), v128.load(source, 16), v128.load(at), v128.load(at, 16), flow, least, first, then, hasRim, rim, restOfRim);
     }
   }
-}
-
-/** `A ← A + m·flow·max(0, limit − A)` on sixteen pixels. */
-@inline
-function build(mark: Mark, target: usize, m0: v128, m1: v128, limit0: v128, limit1: v128): void {
-  const flow = i16x8.splat(<i16>mark.flow);
-  const a0 = v128.load(target);
-  const a1 = v128.load(target, 16);
-  const room0 = i16x8.sub_sat_u(limit0, a0);
-  const room1 = i16x8.sub_sat_u(limit1, a1);
-  const rim = i16x8.splat(<i16>mark.rim);
-  const restOfRim = i16x8.splat(<i16>(32768 - mark.rim));
-  const edge0 = mark.rim > 0 ? rimmed(limit0, m0, rim, restOfRim) : limit0;
-  const edge1 = mark.rim > 0 ? rimmed(limit1, m1, rim, restOfRim) : limit1;
-  if (v128.any_true(weakness(m0, m1, i16x8.splat(<i16>(fineBelow(mark.flow) - 1))))) {
-    const first = i16x8.splat(<i16>(mark.thresholds & 0x7fff));
-    const then = i16x8.splat(<i16>(mark.thresholds >> 16));
-    v128.store(target, withinRim(a0, i16x8.add(a0, timesFine(timesFine(m0, flow, first), room0, then)), edge0));
-    v128.store(target, withinRim(a1, i16x8.add(a1, timesFine(timesFine(m1, flow, first), room1, then)), edge1), 16);
-    return;
-  }
-  v128.store(target, withinRim(a0, i16x8.add(a0, times(times(m0, flow), room0)), edge0));
-  v128.store(target, withinRim(a1, i16x8.add(a1, times(times(m1, flow), room1)), edge1), 16);
 }

@@ -1,6 +1,6 @@
 import { Mark } from "./mark";
 import { PLANE, TILE, times, timesFine } from "./q15";
-import { enterRow, fineBelow, GROUP, isWeak, keepStronger, nearFine, rimmed, rowEnd, rowSource, rowTarget, STEP, weakness, withinRim } from "./rows";
+import { buildUp, enterRow, fineBelow, GROUP, isWeak, keepStronger, nearFine, rimmed, rowEnd, rowSource, rowTarget, STEP, weakness, withinRim } from "./rows";
 
 // Rows of no more bytes are not worth looking for what is easy in them.
 const SHORT: usize = 96;
@@ -45,27 +45,7 @@ export function coverBuildRows(mark: Mark, top: i32, bottom: i32, tile: usize, l
     let until = easy < easyEnd ? easy : end;
     for (;;) {
       for (; target < until; target += STEP, source += STEP) {
-        const m0 = v128.load(source);
-        const m1 = v128.load(source, 16);
-        const a0 = v128.load(target);
-        const a1 = v128.load(target, 16);
-        const room0 = i16x8.sub_sat_u(opacity, a0);
-        const room1 = i16x8.sub_sat_u(opacity, a1);
-        let b0: v128;
-        let b1: v128;
-        if (v128.any_true(weakness(m0, m1, least))) {
-          b0 = i16x8.add(a0, timesFine(timesFine(m0, flow, first), room0, then));
-          b1 = i16x8.add(a1, timesFine(timesFine(m1, flow, first), room1, then));
-        } else {
-          b0 = i16x8.add(a0, times(times(m0, flow), room0));
-          b1 = i16x8.add(a1, times(times(m1, flow), room1));
-        }
-        if (hasRim) {
-          b0 = withinRim(a0, b0, rimmed(opacity, m0, rim, restOfRim));
-          b1 = withinRim(a1, b1, rimmed(opacity, m1, rim, restOfRim));
-        }
-        v128.store(target, b0);
-        v128.store(target, b1, 16);
+        buildUp(target, v128.load(source), v128.load(source, 16), opacity, opacity, flow, least, first, then, hasRim, rim, restOfRim);
       }
       if (until === end) break;
       source += easyEnd - easy;

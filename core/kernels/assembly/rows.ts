@@ -81,6 +81,36 @@ export function withinRim(before: v128, after: v128, edge: v128): v128 {
   return i16x8.min_s(after, i16x8.max_s(before, edge));
 }
 
+/**
+ * `A ← A + m·flow·max(0, most − A)` on sixteen pixels, and no farther than a rim allows. `least` and the thresholds are for
+ * strengths that are rounded finely: see `fineBelow`.
+ */
+@inline
+export function buildUp(
+  target: usize, m0: v128, m1: v128, most0: v128, most1: v128,
+  flow: v128, least: v128, first: v128, then: v128, hasRim: bool, rim: v128, restOfRim: v128,
+): void {
+  const a0 = v128.load(target);
+  const a1 = v128.load(target, 16);
+  const room0 = i16x8.sub_sat_u(most0, a0);
+  const room1 = i16x8.sub_sat_u(most1, a1);
+  let b0: v128;
+  let b1: v128;
+  if (v128.any_true(weakness(m0, m1, least))) {
+    b0 = i16x8.add(a0, timesFine(timesFine(m0, flow, first), room0, then));
+    b1 = i16x8.add(a1, timesFine(timesFine(m1, flow, first), room1, then));
+  } else {
+    b0 = i16x8.add(a0, times(times(m0, flow), room0));
+    b1 = i16x8.add(a1, times(times(m1, flow), room1));
+  }
+  if (hasRim) {
+    b0 = withinRim(a0, b0, rimmed(most0, m0, rim, restOfRim));
+    b1 = withinRim(a1, b1, rimmed(most1, m1, rim, restOfRim));
+  }
+  v128.store(target, b0);
+  v128.store(target, b1, 16);
+}
+
 /** The first of the mark's rows top … bottom that falls on the tile whose left side is at `left`; `bottom` when none does. */
 @inline
 export function firstRow(mark: Mark, top: i32, bottom: i32, left: i32): i32 {
