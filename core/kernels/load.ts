@@ -74,9 +74,9 @@ interface KernelExports {
   takeUp(width: number, height: number): void;
   layDragged(mark: number, own: number, share: number, take: number): void;
   /** The bytes of room that `soften` needs for a mask of this size. */
-  softenRoom(width: number, height: number, radius: number): number;
+  softenRoom(width: number, height: number, shift: number, pairs: number): number;
   /** Blurs what lies under a mark with boxes of this radius and end weight. */
-  soften(mark: number, radius: number, ends: number, room: number): void;
+  soften(mark: number, shift: number, pairs: number, weights: number, room: number): void;
   /** A row of so many px between two others, `share` of the way (Q15). */
   mixRows(out: number, above: number, below: number, share: number, count: number): void;
   /** Blurs a plane in place to the mean over 2·half px each way; `half` is 1, 2 or 4. Before it lie `half` empty rows and px. */

@@ -1,4 +1,5 @@
-import { boxFor } from "@core/paint/soften";
+import { blurFor } from "@core/paint/soften";
+import { spaceNames } from "@core/paint/spaces";
 import { paintHand } from "@core/stroke/painter";
 import { describe, expect, test } from "vitest";
 import { brushOf, lineSamples } from "../helpers";
@@ -23,20 +24,35 @@ function blurredStep(x: number, sigma: number): number {
 
 describe("softening", () => {
   test.each([
-    [1, 4 / 255],
-    [2.5, 2 / 255],
-    [6, 2 / 255],
-    [11, 2 / 255],
-  ])("is a Gaussian of %d px, within %f", (sigma, bound) => {
-    const surface = surfaceOf(192, 192, (x) => [0.2, 0.9, 0.4, x < 96 ? 1 : 0]);
-    paintHand(surface, water(sigma), black, [tap], 1);
-    for (let x = 60; x < 132; x++) {
-      const [, green, , alpha] = pixelAt(surface, x, 96);
-      const wanted = blurredStep(x - 96, sigma);
-      expect(Math.abs(alpha - wanted)).toBeLessThan(bound);
-      expect(Math.abs(green - 0.9 * wanted)).toBeLessThan(bound);
+    [1, 0.1 / 255],
+    [2, 2 / 255],
+    [2.5, 1 / 255],
+    [4, 2 / 255],
+    [6, 1 / 255],
+    [8, 2 / 255],
+    [11, 1 / 255],
+  ])("is a Gaussian of %d px, within %f, wherever an edge stands", (sigma, bound) => {
+    for (let edge = 92; edge < 100; edge++) {
+      const surface = surfaceOf(192, 192, (x) => [0.2, 0.9, 0.4, x < edge ? 1 : 0]);
+      paintHand(surface, water(sigma), black, [tap], 1);
+      for (let x = 60; x < 132; x++) {
+        const [, green, , alpha] = pixelAt(surface, x, 96);
+        const wanted = blurredStep(x - edge, sigma);
+        expect(Math.abs(alpha - wanted)).toBeLessThan(bound);
+        expect(Math.abs(green - 0.9 * wanted)).toBeLessThan(bound);
+      }
+      surface.release();
     }
-    surface.release();
+  });
+
+  test.each(spaceNames)("blurs alpha alike in %s", (space) => {
+    for (const sigma of [1.5, 5]) {
+      const surface = surfaceOf(192, 192, (x) => [0.2, 0.9, 0.4, x < 96 ? 1 : 0]);
+      paintHand(surface, water(sigma, { space }), black, [tap], 1);
+      for (let x = 60; x < 132; x++)
+        expect(Math.abs(pixelAt(surface, x, 96)[3] - blurredStep(x - 96, sigma))).toBeLessThan(2 / 255);
+      surface.release();
+    }
   });
 
   test("keeps a flat colour and what lies beside the tip, and lays no paint at no flow", () => {
@@ -85,14 +101,17 @@ describe("softening", () => {
     surface.release();
   });
 
-  test("four boxes have the variance of the Gaussian", () => {
-    for (const sigma of [0.4, 1, 3.7, 20]) {
-      const { radius, ends } = boxFor(sigma);
-      let variance = 2 * ends * (radius + 1) ** 2;
-      for (let i = -radius; i <= radius; i++) variance += i * i;
-      expect((4 * variance) / (2 * radius + 1 + 2 * ends)).toBeCloseTo(sigma * sigma, 9);
-      expect(ends).toBeGreaterThanOrEqual(0);
-      expect(ends).toBeLessThanOrEqual(1);
+  test("blocks, weights and curves together have the variance of the Gaussian", () => {
+    for (const sigma of [1, 1.99, 2, 3.7, 9, 20, 40]) {
+      const { shift, weights } = blurFor(sigma);
+      const side = 2 ** shift;
+      const half = Math.max(1, side / 2);
+      const middle = shift === 0 ? 0 : 0.5;
+      const curve = shift === 0 ? 0 : side ** 2 / 4;
+      const means = (half ** 2 - 1) / 12;
+      const weighed = weights.reduce((sum, weight, n) => sum + 2 * weight * ((n + middle) * half) ** 2, 0);
+      expect(2 * weights.reduce((sum, weight) => sum + weight)).toBeCloseTo(1, 9);
+      expect((curve + means + weighed) / sigma ** 2).toBeCloseTo(1, 1.5);
     }
   });
 });

@@ -3,7 +3,7 @@ import type { Rgb } from "../../colour/srgb";
 import { MARK_BYTES, markWord } from "../../kernels/mark-record";
 import { ONE } from "../../kernels/memory/q15";
 import { exp, power } from "../../numeric/power";
-import { boxFor } from "../../paint/soften";
+import { blurFor } from "../../paint/soften";
 import { mixSpaces, type SpaceName } from "../../paint/spaces";
 import { qualityIndex } from "../../qualities/table";
 import type { Surface } from "../../surface/surface";
@@ -83,12 +83,16 @@ export class Mixer {
     this.tiles.use();
     const { heap, run } = this.surface.kernels;
     const word = mark / 4;
-    const { radius, ends } = boxFor(sigma);
+    const { shift, weights } = blurFor(sigma);
+    const pairs = weights.length;
     const flow = heap.i32[word + markWord.flow];
-    const bytes = run.softenRoom(heap.i32[word + markWord.width], heap.i32[word + markWord.height], radius);
+    const bytes = run.softenRoom(heap.i32[word + markWord.width], heap.i32[word + markWord.height], shift, pairs);
     const room = heap.take(bytes);
+    const weighed = heap.take(pairs * BYTES);
+    heap.f32.set(weights, weighed / BYTES);
     heap.i32[word + markWord.flow] = ONE;
-    run.soften(mark, radius, ends, room);
+    run.soften(mark, shift, pairs, weighed, room);
+    heap.give(weighed, pairs * BYTES);
     heap.i32[word + markWord.flow] = flow;
     heap.give(room, bytes);
   }
