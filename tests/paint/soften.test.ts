@@ -101,6 +101,37 @@ describe("softening", () => {
     surface.release();
   });
 
+  test("beside the surface it does nothing, across its border it blurs what there is", () => {
+    const colours = (x: number, y: number) => [0.7, 0.2, 0.1, (x + y) % 20 < 10 ? 1 : 0.3] as const;
+    const painted = (x: number, y: number, sigma: number) => {
+      const surface = surfaceOf(128, 128, (px, py) => [...colours(px, py)]);
+      paintHand(surface, water(sigma), black, [[{ x, y, time: 0, pressure: 1 }]], 1);
+      const alphas = [0, 30, 64, 100, 127].map((p) => pixelAt(surface, p, p)[3]);
+      surface.release();
+      return alphas;
+    };
+    const before = [0, 30, 64, 100, 127].map((p) => colours(p, p)[3]);
+    for (const sigma of [1, 5, 40]) {
+      for (const [x, y] of [
+        [-900, 60],
+        [-46, 60],
+        [1200, 60],
+        [60, -700],
+        [60, 900],
+        [-60, -60],
+      ])
+        painted(x, y, sigma).forEach((alpha, i) => {
+          expect(alpha).toBeCloseTo(before[i], 3);
+        });
+      for (const [x, y] of [
+        [-20, 0],
+        [140, 127],
+        [0, 150],
+      ])
+        for (const alpha of painted(x, y, sigma)) expect(alpha).toBeLessThanOrEqual(1);
+    }
+  });
+
   test("blocks, weights and curves together have the variance of the Gaussian", () => {
     for (const sigma of [1, 1.99, 2, 3.7, 9, 20, 40]) {
       const { shift, weights } = blurFor(sigma);

@@ -68,6 +68,7 @@ export function softenRoom(width: i32, height: i32, shift: i32, pairs: i32): i32
  * @param room `softenRoom` bytes
  */
 export function soften(mark: Mark, shift: i32, pairs: i32, weights: usize, room: usize): void {
+  if (mark.x >= columns << 6 || mark.y >= rows << 6 || mark.x + mark.width <= 0 || mark.y + mark.height <= 0) return;
   measureBlocks(mark.x, mark.y, mark.width, mark.height, shift, pairs);
   const half = halving(shift);
   const step = vectors() * 16;
