@@ -10,6 +10,7 @@ import {
 } from "react-router";
 import type { Route } from "./+types/root";
 import "./app.css";
+import { ReachNotice } from "./reach/reach-notice";
 import type { loader } from "./root.server";
 import { lendNonce } from "./ui/lend-nonce";
 import { TopBar } from "./ui/top-bar";
@@ -35,6 +36,7 @@ export function Layout({ children }: { children: ReactNode }) {
       </head>
       <body className="min-h-dvh">
         {children}
+        <ReachNotice />
         <ScrollRestoration nonce={data?.nonce} />
         <Scripts nonce={data?.nonce} />
       </body>

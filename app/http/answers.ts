@@ -1,10 +1,14 @@
 import type { Account } from "@server/accounts/repository";
-import { type AppLoadContext, redirect } from "react-router";
+import { type AppLoadContext, data, redirect } from "react-router";
 
-/** The signed-in account; anyone else is sent to the sign-in page and back afterwards. */
+/**
+ * The signed-in account; anyone else is sent to the sign-in page and back afterwards. What a page sends, or fetches beside
+ * itself, is answered with 401 instead: the page must not go away with what was done on it.
+ */
 export function needAccount(context: AppLoadContext, request: Request): Account {
   if (context.account) return context.account;
   const { pathname, search } = new URL(request.url);
+  if (context.isPiece) throw data("You are not signed in any more.", { status: 401 });
   throw redirect(
     `/sign-in?to=${encodeURIComponent(pathname.replace(/\.data$/, "") + search.replace(/[?&]_routes=[^&]*/, ""))}`,
   );

@@ -221,6 +221,8 @@ export async function saveBrush(
     if (!row) return undefined;
     if (row.revision !== from) {
       const present = await findBrush(change, accountId, id);
+      // What was sent twice, because its answer was lost, is no conflict with oneself.
+      if (present && brushText(present.brush) === brushText(brush)) return { saved: true, revision: present.revision };
       return present && { saved: false, newest: present };
     }
     const now = new Date();

@@ -55,7 +55,8 @@ export function createApp({ database, pool, demo, proxies, log, build, files, de
       const sessionToken = await readSessionCookie(asked.get("Cookie"));
       const account = sessionToken ? await findBySession(database, sessionToken) : undefined;
       const nonce = answered.locals.nonce as string;
-      return { database, pool, demo, account, sessionToken, nonce, log, address: asked.ip ?? "" };
+      const isPiece = asked.path.endsWith(".data") && (asked.method !== "GET" || "_routes" in asked.query);
+      return { database, pool, demo, account, sessionToken, nonce, log, isPiece, address: asked.ip ?? "" };
     }),
   );
   app.use(sayFault);

@@ -14,6 +14,8 @@ export interface BrosseContext {
   readonly demo: string | undefined;
   readonly nonce: string;
   readonly log: Logger;
+  /** Whether a page asks for itself, to send something or to fetch a part: it stays where it is. */
+  readonly isPiece: boolean;
   /** Where the request comes from, as far as it is known. */
   readonly address: string;
 }

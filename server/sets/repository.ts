@@ -95,6 +95,8 @@ export async function saveSet(
     if (!row) return undefined;
     if (row.revision !== from) {
       const newest = await findSet(change, accountId, id);
+      // What was sent twice, because its answer was lost, is no conflict with oneself.
+      if (newest && isDraftOf(newest, draft)) return { saved: true, revision: newest.revision };
       return newest && { saved: false, newest };
     }
     const { brushes, ...columns } = draft;
@@ -105,6 +107,13 @@ export async function saveSet(
     await putBrushes(change, accountId, id, brushes);
     return { saved: true, revision: from + 1 };
   });
+}
+
+function isDraftOf({ name, licence, notes, credits, brushes }: KeptSet, draft: SetDraft): boolean {
+  const told = (all: SetDraft["brushes"]) => JSON.stringify(all.map((b) => [b.id, b.group, b.sampler ?? false]));
+  const words = [name, licence, notes, credits];
+  const drafted = [draft.name, draft.licence, draft.notes, draft.credits];
+  return words.every((word, i) => word === drafted[i]) && told(brushes) === told(draft.brushes);
 }
 
 /** The brushes of a set, in its order. */

@@ -29,15 +29,22 @@ export function useSaving(store: BenchStore, drafts: RefObject<DraftKeeper | nul
   const navigate = useNavigate();
   const busy = fetcher.state !== "idle";
   const answer = busy ? undefined : fetcher.data;
+  const under = useRef(false);
+  /** The note of a save that was asked for while another was under way: it begins from what that one makes. */
+  const next = useRef<string>(undefined);
 
   const send = useCallback(
-    (body: object) => void submit(JSON.stringify(body), { method: "post", encType: "application/json" }),
+    (body: object) => {
+      under.current = true;
+      void submit(JSON.stringify(body), { method: "post", encType: "application/json" });
+    },
     [submit],
   );
   const save = useCallback(
     (note: string) => {
       const state = store.get();
-      if (isChanged(state)) send({ act: "save", from: state.revision, brush: state.brush, note });
+      if (under.current) next.current = note;
+      else if (isChanged(state)) send({ act: "save", from: state.revision, brush: state.brush, note });
     },
     [send, store],
   );
@@ -45,12 +52,16 @@ export function useSaving(store: BenchStore, drafts: RefObject<DraftKeeper | nul
   useEffect(() => {
     if (!answer || handled.current === answer) return;
     handled.current = answer;
+    under.current = false;
     if (answer.kind === "saved") store.run(markSaved(answer.brush, answer.revision));
     if (answer.kind === "made") {
       drafts.current?.spend();
       void navigate(`/bench/${answer.id}`, { state: { made: answer.name } });
     }
-  }, [answer, drafts, navigate, store]);
+    const note = next.current;
+    next.current = undefined;
+    if (answer.kind === "saved" && note !== undefined) save(note);
+  }, [answer, drafts, navigate, save, store]);
 
   return {
     busy,

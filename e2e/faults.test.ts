@@ -1,0 +1,130 @@
+import type { Browser, Page } from "playwright-core";
+import { afterAll, beforeAll, describe, expect, test } from "vitest";
+import { address, enterDemo, openBrowser, painter, proofed } from "./browser";
+
+let browser: Browser;
+beforeAll(async () => {
+  browser = await openBrowser();
+});
+afterAll(() => browser.close());
+
+async function onNewBrush() {
+  const { context, page } = await painter(browser);
+  page.setDefaultTimeout(15_000);
+  await enterDemo(page);
+  await page.getByRole("button", { name: "New brush", exact: true }).click();
+  await page.waitForURL("**/bench/*");
+  await proofed(page);
+  return { context, page };
+}
+
+async function changeSize(page: Page, value: string): Promise<void> {
+  const field = page.getByRole("textbox", { name: "Size", exact: true });
+  await field.fill(value);
+  await field.press("Enter");
+}
+
+const state = (page: Page) => page.getByText(/^rev \d+ ·/);
+const alert = (page: Page) => page.getByRole("alert");
+const again = (page: Page) => alert(page).getByRole("button", { name: "Try again" });
+
+describe("a save that fails keeps the screen, says what happened in a line, and goes out when it can", () => {
+  test("no server, a fault of the server, no session, no network", async () => {
+    const { context, page } = await onNewBrush();
+    const saves = (url: URL) => url.pathname.endsWith(".data");
+    const save = () => page.getByRole("button", { name: "Save", exact: true }).click();
+
+    // Nobody listens: asked again by itself.
+    await page.route(saves, (route) => route.abort("connectionrefused"));
+    await changeSize(page, "51");
+    await save();
+    await expect.poll(() => alert(page).textContent()).toContain("Brosse does not answer");
+    await changeSize(page, "52");
+    await page.keyboard.press("Control+s");
+    await page.unroute(saves);
+    await expect.poll(() => state(page).textContent()).toBe("rev 3 · saved");
+    await expect.poll(() => alert(page).count()).toBe(0);
+
+    // A fault of the server: tried again when asked to.
+    await page.route(saves, (route) => route.fulfill({ status: 500, body: "oh" }));
+    await changeSize(page, "53");
+    await save();
+    await expect.poll(() => alert(page).textContent()).toContain("The server could not do this");
+    await page.unroute(saves);
+    await again(page).click();
+    await expect.poll(() => state(page).textContent()).toBe("rev 4 · saved");
+
+    // The answer is lost after the brush was saved: sent again, it is no conflict with oneself.
+    await page.route(saves, async (route) => {
+      await route.fetch();
+      await route.abort("connectionreset");
+    });
+    await changeSize(page, "54");
+    await save();
+    await expect.poll(() => alert(page).count()).toBe(1);
+    await page.unroute(saves);
+    await again(page).click();
+    await expect.poll(() => state(page).textContent()).toBe("rev 5 · saved");
+
+    // The session has ended: signed in on another page, it goes on here.
+    const cookies = await context.cookies();
+    await context.clearCookies();
+    await changeSize(page, "55");
+    await save();
+    await expect.poll(() => alert(page).textContent()).toContain("You are not signed in any more");
+    expect(await page.getByRole("textbox", { name: "Size", exact: true }).inputValue()).toBe("55 px");
+    await context.addCookies(cookies);
+    await again(page).click();
+    await expect.poll(() => state(page).textContent()).toBe("rev 6 · saved");
+
+    // No network: neither saving nor leaving takes the screen away.
+    await context.setOffline(true);
+    await changeSize(page, "56");
+    await save();
+    await expect.poll(() => alert(page).textContent()).toContain("There is no network");
+    await page.getByRole("link", { name: "Sets", exact: true }).click();
+    expect(page.url()).toContain("/bench/");
+    await context.setOffline(false);
+    await page.waitForURL("**/sets");
+    await page.goBack();
+    await expect.poll(() => state(page).textContent()).toBe("rev 7 · saved");
+    await context.close();
+  });
+
+  test("pressing Ctrl+S again and again is no conflict with oneself", async () => {
+    const { context, page } = await onNewBrush();
+    await changeSize(page, "61");
+    await page.keyboard.press("Control+s");
+    await page.keyboard.press("Control+s");
+    await changeSize(page, "62");
+    await page.keyboard.press("Control+s");
+    await page.keyboard.press("Control+s");
+    await expect.poll(() => state(page).textContent()).toMatch(/^rev [23] · saved$/);
+    expect(await page.getByRole("dialog").count()).toBe(0);
+    await context.close();
+  });
+
+  test("the history, and a set’s order", async () => {
+    const { context, page } = await onNewBrush();
+    const all = (url: URL) => url.pathname.endsWith(".data");
+    await page.route(all, (route) => route.abort("connectionrefused"));
+    await page.getByRole("button", { name: "More of the bench" }).click();
+    await page.getByRole("menuitem", { name: "History of revisions" }).click();
+    await expect.poll(() => alert(page).count()).toBe(1);
+    await page.unroute(all);
+    await again(page).click();
+    await page.getByRole("region", { name: "History" }).getByText("as it is now").waitFor();
+
+    await page.goto(`${address}/sets`);
+    await page.getByRole("button", { name: "New set" }).click();
+    await page.waitForURL("**/sets/*");
+    await page.route(all, (route) => route.fulfill({ status: 500, body: "" }));
+    await page.getByRole("button", { name: /^Add / }).first().click();
+    await page.getByRole("button", { name: "Save", exact: true }).click();
+    await expect.poll(() => alert(page).textContent()).toContain("Nothing is lost");
+    await page.unroute(all);
+    await again(page).click();
+    await page.getByText("saved", { exact: true }).waitFor();
+    await context.close();
+  });
+});
