@@ -2,6 +2,7 @@ import { BrushError, parseBrush } from "@core/brush";
 import { findAnswer } from "@server/answers/repository";
 import { addMadeFrom, findBrush, findMadeFrom, listNames, saveBrush } from "@server/brushes/repository";
 import { missingPicture } from "@server/images/pictures";
+import { listSets } from "@server/sets/repository";
 import { data } from "react-router";
 import { z } from "zod";
 import { needAccount, notFound } from "~/http/answers";
@@ -13,10 +14,15 @@ export async function loader({ params, context, request }: Route.LoaderArgs) {
   const account = needAccount(context, request);
   const kept = await findBrush(context.database, account.id, params.id);
   if (!kept) throw notFound("brush");
-  const others = (await listNames(context.database, account.id)).filter(({ id }) => id !== kept.id);
+  const [shelf, sets] = await Promise.all([
+    listNames(context.database, account.id),
+    listSets(context.database, account.id),
+  ]);
   const asked = new URL(request.url).searchParams.get("answer");
   const answer = asked ? await findAnswer(context.database, account.id, asked) : undefined;
-  return { kept, others, answer, madeFrom: await findMadeFrom(context.database, account.id, kept.id) };
+  const trays = sets.map(({ id, name, brushes }) => ({ id, name, brushes: brushes.map((one) => one.id) }));
+  const madeFrom = await findMadeFrom(context.database, account.id, kept.id);
+  return { account: account.id, kept, shelf, trays, answer, madeFrom };
 }
 
 const save = z.discriminatedUnion("act", [

@@ -1,7 +1,7 @@
 import type { Brush } from "@core/brush";
 import type { Answer } from "@server/answers/repository";
-import type { KeptBrush } from "@server/brushes/repository";
-import { useMemo, useRef, useState } from "react";
+import type { KeptBrush, NamedBrush } from "@server/brushes/repository";
+import { useEffect, useMemo, useRef } from "react";
 import type { Engine } from "~/engine/client";
 import { AnswerNote } from "./answers/answer-note";
 import { BelowPaper } from "./below-paper";
@@ -15,14 +15,20 @@ import { SaveAsDialog } from "./saving/save-as-dialog";
 import { useSaving } from "./saving/use-saving";
 import { openBench } from "./state/bench-state";
 import { BenchStore } from "./state/store";
-import { BenchProvider, type BenchShared } from "./state/use-bench";
+import { BenchProvider, type BenchShared, type TrayReach } from "./state/use-bench";
 import { useDrafts } from "./state/use-drafts";
 import { useKeptSettings } from "./state/use-kept-settings";
+import { Tray } from "./tray/tray";
+import type { SetTray } from "./tray/tray-memory";
 
 interface Props {
+  /** Whose scratch sheet it is. */
+  readonly account: string;
   readonly kept: KeptBrush;
-  /** The other brushes of the shelf. */
-  readonly others: readonly { readonly id: string; readonly name: string }[];
+  /** All brushes of the shelf. */
+  readonly shelf: readonly NamedBrush[];
+  /** The sets, by their brushes. */
+  readonly trays: readonly SetTray[];
   /** The brush it was made from, where that is known. */
   readonly madeFrom: Brush | undefined;
   /** What a painter answered about it, where the maker came to look at that. */
@@ -30,26 +36,35 @@ interface Props {
 }
 
 /** The bench: a brush on its paper above; its bodies, score or responses below. */
-export function Bench({ kept, others, madeFrom, answer }: Props) {
-  const [store] = useState(() => new BenchStore(openBench(kept.brush, kept.revision)));
+export function Bench({ account, kept, shelf, trays, madeFrom, answer }: Props) {
+  const { id } = kept;
+  const before = useRef<BenchStore>(undefined);
+  // Another brush has a history of its own; the paper and its engine stay.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: what is saved meanwhile does not begin the bench anew
+  const store = useMemo(() => new BenchStore(openBench(kept.brush, kept.revision, before.current?.get())), [id]);
+  useEffect(() => {
+    before.current = store;
+  }, [store]);
   const engine = useRef<Engine | null>(null);
-  const saving = useSaving(store, useDrafts(store, kept.id));
+  const saving = useSaving(store, useDrafts(store, id), id);
   const { save } = saving;
-  const shared = useMemo((): BenchShared => ({ store, engine, save }), [store, save]);
+  const tray = useRef<TrayReach | null>(null);
+  const shared = useMemo((): BenchShared => ({ store, engine, tray, save }), [store, save]);
   useKeptSettings(store);
   useBenchKeys(shared);
   return (
     <BenchProvider value={shared}>
       <div className="flex h-dvh min-h-165 flex-col max-lg:h-auto">
-        <BenchBar saving={saving} />
+        <BenchBar key={`bar ${id}`} saving={saving} />
         <main className="flex min-h-0 flex-1 flex-col gap-3 px-4.5 py-3">
           <BenchNotices kept={kept} saving={saving} />
           {answer && <AnswerNote answer={answer} />}
-          <BenchPaper id={kept.id} others={others} />
-          <BelowPaper madeFrom={madeFrom} />
+          <Tray inHand={id} shelf={shelf} sets={trays} />
+          <BenchPaper id={id} account={account} others={shelf.filter((other) => other.id !== id)} />
+          <BelowPaper key={`below ${id}`} madeFrom={madeFrom} />
         </main>
         <KeysDialog />
-        <SaveAsDialog saving={saving} />
+        <SaveAsDialog key={`save ${id}`} saving={saving} />
         <ConflictDialog saving={saving} />
       </div>
     </BenchProvider>

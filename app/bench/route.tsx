@@ -5,6 +5,6 @@ export { action, loader } from "./actions.server";
 
 export const meta: Route.MetaFunction = ({ data }) => [{ title: `${data?.kept.brush.name ?? "Bench"} · Brosse` }];
 
-export default function BenchRoute({ loaderData: { kept, others, madeFrom, answer } }: Route.ComponentProps) {
-  return <Bench key={kept.id} kept={kept} others={others} madeFrom={madeFrom} answer={answer} />;
+export default function BenchRoute({ loaderData }: Route.ComponentProps) {
+  return <Bench {...loaderData} />;
 }

@@ -49,6 +49,11 @@ export class Engine {
     this.port.tell("layers", layers);
   }
 
+  /** Takes up the scratch sheet of this account, and keeps it from now on. */
+  takeUp(account: string): void {
+    this.port.tell("takeUp", account);
+  }
+
   resize(width: number, height: number): void {
     this.port.tell("resize", { width, height });
   }

@@ -27,6 +27,7 @@ function acting(act: (on: Paper) => void): void {
   if (!paper) return;
   act(paper);
   say("acts", paper.acts);
+  void paper.keep();
 }
 
 const say = servePort<Painting>(self, {
@@ -97,6 +98,11 @@ const say = servePort<Painting>(self, {
     doAgain: () => acting((on) => on.doAgain()),
     clear: () => acting((on) => on.clear()),
     layers: (layers) => acting((on) => on.setLayers(layers)),
+    takeUp: async (account) => {
+      if (!paper) return;
+      say("sheet", await paper.takeUp(account));
+      say("acts", paper.acts);
+    },
     fill: (what) => acting((on) => on.fill(what)),
   },
 });

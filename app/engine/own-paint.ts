@@ -36,7 +36,7 @@ interface OwnClear {
   readonly kind: "clear";
 }
 
-type OwnAct = OwnStroke | OwnFill | OwnClear;
+export type OwnAct = OwnStroke | OwnFill | OwnClear;
 
 /** What one act changed: tiles of layers, by their id, and what was left in the tip. */
 interface OwnStep {
@@ -83,6 +83,22 @@ export class OwnPaint {
   get steps(): { readonly back: string | undefined; readonly again: string | undefined } {
     const name = (act: OwnAct | undefined) => act && names[act.kind];
     return { back: name(this.acts.at(-1)), again: name(this.undone.at(-1)) };
+  }
+
+  /** All that was done and stands, the oldest first. The stroke that is under way is not among it. */
+  get done(): readonly OwnAct[] {
+    return this.painter ? this.acts.slice(0, -1) : this.acts;
+  }
+
+  /** Does what was done in another session, before all that was done in this one; not while a stroke is under way. */
+  takeUp(acts: readonly OwnAct[]): void {
+    this.acts = [...acts, ...this.acts];
+    this.arrange();
+    this.repeat();
+  }
+
+  get layers(): OwnLayers {
+    return this.state;
   }
 
   /** Does everything again on another surface. */

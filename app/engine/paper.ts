@@ -18,9 +18,11 @@ import { Surface } from "@core/surface/surface";
 import { breath } from "~/port/serve-port";
 import { fetchPictures } from "./fetch-pictures";
 import type { OwnLayers } from "./own-layers";
-import { OwnPaint } from "./own-paint";
+import { type OwnAct, OwnPaint } from "./own-paint";
 import { PaperView } from "./paper-view";
 import type { OwnActs, PaperColours, PaperManner, ReplayedStroke } from "./protocol";
+import { openSheet } from "./scratch/open-sheet";
+import { SheetKeeper } from "./scratch/sheet-keeper";
 import { washBrush, washStrokes } from "./wash";
 
 const PROOFS = 0;
@@ -30,6 +32,8 @@ const PROOF_LAYERS = 2;
 const WASH_INK = "#d8963c";
 /** The first proof is shown at once; how long those after it may gather before they are, ms. */
 const PATIENCE = 60;
+/** How often it is looked whether a stroke has ended, ms. */
+const REST = 50;
 
 function inkOf({ ink, second }: PaperColours): Ink {
   return { colour: hexToRgb(ink), second: hexToRgb(second) };
@@ -58,6 +62,7 @@ export class Paper {
   private turn = 0;
   private proofsWait = false;
   private manner: PaperManner;
+  private keeper: SheetKeeper | undefined;
 
   constructor(
     private readonly canvas: OffscreenCanvas,
@@ -83,7 +88,38 @@ export class Paper {
   }
 
   get acts(): OwnActs {
-    return { count: this.own.count, ...this.own.steps };
+    return { count: this.own.count, ...this.own.steps, kept: this.keeper?.kept ?? true };
+  }
+
+  /** Takes up the sheet that a maker left in this browser, and keeps it from now on. @returns its layers */
+  async takeUp(account: string): Promise<OwnLayers> {
+    const shelf = await openSheet(account);
+    if (!shelf) return this.own.layers;
+    const keeper = new SheetKeeper(shelf);
+    const { acts, layers } = await keeper.read();
+    const dressed: OwnAct[] = [];
+    for (const act of acts) {
+      if (act.kind === "clear") dressed.push(act);
+      else if (act.kind === "fill") dressed.push({ ...act, colour: act.colour });
+      else {
+        // Without its pictures a stroke cannot be painted again.
+        const pictures = await fetchPictures(act.brush).catch(() => undefined);
+        if (pictures) dressed.push({ ...act, pictures });
+      }
+    }
+    while (this.own.paints) await new Promise((resolve) => setTimeout(resolve, REST));
+    keeper.begin(dressed);
+    this.keeper = keeper;
+    if (layers) this.own.setLayers(layers);
+    if (dressed.length > 0) this.own.takeUp(dressed);
+    this.view.show();
+    void this.keep();
+    return this.own.layers;
+  }
+
+  /** Keeps what was done so far. */
+  keep(): Promise<void> | undefined {
+    return this.keeper?.keep(this.own.done, this.own.layers);
   }
 
   /** Gives the paper another size; proofs are drawn anew, own strokes stay where they are. Answers as `setBrush`. */

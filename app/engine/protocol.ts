@@ -35,6 +35,8 @@ export interface OwnActs {
   readonly count: number;
   readonly back: string | undefined;
   readonly again: string | undefined;
+  /** Whether they are kept in this browser, as far as they are to be. */
+  readonly kept: boolean;
 }
 
 /** Small pictures of what the bodies of a brush do. */
@@ -90,6 +92,8 @@ export interface Painting {
     readonly doAgain: null;
     readonly clear: null;
     readonly layers: OwnLayers;
+    /** Takes up the scratch sheet of this account, and keeps it from now on. */
+    readonly takeUp: string;
     /** Fills the chosen own layer with the ink, or empties it. */
     readonly fill: "ink" | "nothing";
   };
@@ -100,6 +104,8 @@ export interface Painting {
     readonly proofed: { readonly turn: number };
     readonly shown: { readonly stroke: number; readonly samples: number };
     readonly acts: OwnActs;
+    /** The layers of the scratch sheet that was taken up. */
+    readonly sheet: OwnLayers;
     readonly piece: StripPiece;
   };
 }

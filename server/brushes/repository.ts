@@ -124,12 +124,19 @@ export async function listRevisions(database: Database, accountId: string, id: s
   }));
 }
 
+/** A brush by its name, and the revision by which its stroke is found. */
+export interface NamedBrush {
+  readonly id: string;
+  readonly name: string;
+  readonly revision: number;
+}
+
 /** The names of a shelf's brushes in its order. */
-export async function listNames(database: Database, accountId: string): Promise<{ id: string; name: string }[]> {
+export async function listNames(database: Database, accountId: string): Promise<NamedBrush[]> {
   return database("brushes")
     .where({ account_id: accountId, binned_at: null })
     .orderBy([{ column: "position" }, { column: "id" }])
-    .select("id", "name");
+    .select("id", "name", "revision");
 }
 
 /** The revision that a brush was made from, when it was made from one of this account's that is still there. */

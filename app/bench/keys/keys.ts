@@ -1,7 +1,15 @@
 import type { Command } from "../state/bench-state";
 import { redo, seal, setQuality, undo } from "../state/commands";
-import type { BenchShared } from "../state/use-bench";
-import { flipHeld, openOverlay, setUse, showPanel, toggleLight, toggleMirror } from "../state/view-commands";
+import type { BenchShared, TrayReach } from "../state/use-bench";
+import {
+  flipHeld,
+  openOverlay,
+  setUse,
+  showPanel,
+  swapColours,
+  toggleLight,
+  toggleMirror,
+} from "../state/view-commands";
 
 export type KeyPress = Pick<KeyboardEvent, "key" | "ctrlKey" | "metaKey" | "shiftKey" | "altKey">;
 
@@ -56,6 +64,14 @@ function engineDoes(act: "takeBack" | "doAgain" | "clear"): KeyRow["press"] {
   };
 }
 
+/** Takes a brush of the tray. */
+function takes(take: (tray: TrayReach) => void): KeyRow["press"] {
+  return ({ tray }) => {
+    if (tray.current) take(tray.current);
+    return true;
+  };
+}
+
 /** Every key of the bench, in the order of the list. */
 export const benchKeys: readonly KeyRow[] = [
   { keys: "Ctrl Z", does: "Take the last change back", ...ctrl("z"), press: steps(undo) },
@@ -82,6 +98,21 @@ export const benchKeys: readonly KeyRow[] = [
       store.run(seal);
       return true;
     },
+  },
+  { keys: "N", does: "The next brush of the tray", ...single(["n"], false), press: takes((tray) => tray.step(1)) },
+  {
+    keys: "Shift N",
+    does: "The one before it in the tray",
+    ...single(["n"], true),
+    press: takes((tray) => tray.step(-1)),
+  },
+  { keys: "A", does: "The brush that was in hand before", ...single(["a"]), press: takes((tray) => tray.before()) },
+  { keys: "O", does: "Others: find a brush of the shelf", ...single(["o"]), press: takes((tray) => tray.find()) },
+  {
+    keys: "S",
+    does: "Change the two colours over",
+    ...single(["s"]),
+    press: ({ store }) => store.run(swapColours),
   },
   { keys: "H", does: "Show what is held, or what is now", ...single(["h"]), press: ({ store }) => store.run(flipHeld) },
   { keys: "P", does: "My strokes paint", ...single(["p"]), press: ({ store }) => store.run(setUse("paint")) },

@@ -1,4 +1,4 @@
-import { useCallback } from "react";
+import { useCallback, useEffect, useState } from "react";
 import type { Engine } from "~/engine/client";
 import { PaperSheet } from "~/paper/paper-sheet";
 import { DifferencePicture } from "../compare/difference-picture";
@@ -15,28 +15,33 @@ import { TipCursor } from "./tip-cursor";
 
 interface Props {
   readonly id: string;
+  /** Whose scratch sheet it is. */
+  readonly account: string;
   /** The other brushes of the shelf. */
   readonly others: readonly { readonly id: string; readonly name: string }[];
 }
 
 /** The bench's paper with all that lies over it. */
-export function BenchPaper({ id, others }: Props) {
+export function BenchPaper({ id, account, others }: Props) {
   const { store, engine } = useBenchShared();
   const view = useBench((state) => state.view);
   const settings = useBench((state) => state.settings);
   const name = useBench(({ brush }) => brush.name);
   const rests = useBench(({ brush }) => brush.trail.perSecond > 0);
+  const [painting, setPainting] = useState<Engine>();
   const onEngine = useCallback(
     (made: Engine) => {
       engine.current = made;
-      const letGo = store.attach(made);
+      setPainting(made);
       return () => {
-        letGo();
         engine.current = null;
+        setPainting(undefined);
       };
     },
-    [store, engine],
+    [engine],
   );
+  useEffect(() => painting && store.attach(painting), [painting, store]);
+  useEffect(() => painting?.takeUp(account), [painting, account]);
   const { panel, overlay, strip, held, mirrored, place } = view;
   return (
     <div

@@ -1,5 +1,5 @@
 import type { Brush } from "@core/brush";
-import { type RefObject, useCallback, useEffect, useRef } from "react";
+import { type RefObject, useCallback, useEffect, useMemo } from "react";
 import { useFetcher, useNavigate } from "react-router";
 import type { action } from "../actions.server";
 import { isChanged } from "../state/bench-state";
@@ -8,6 +8,15 @@ import type { DraftKeeper } from "../state/draft";
 import type { BenchStore } from "../state/store";
 
 type Answer = ReturnType<typeof useFetcher<typeof action>>["data"];
+
+/** How far the saving of one brush has come. */
+interface Course {
+  /** Whether a save is under way. */
+  under: boolean;
+  /** The note of a save that was asked for meanwhile: it begins from what the one under way makes. */
+  next: string | undefined;
+  handled: Answer;
+}
 
 /** Saving of the bench's brush. */
 export interface Saving {
@@ -22,46 +31,45 @@ export interface Saving {
   readonly saveNew: (brush: Brush) => void;
 }
 
-export function useSaving(store: BenchStore, drafts: RefObject<DraftKeeper | null>): Saving {
-  const fetcher = useFetcher<typeof action>();
+/** @param id the brush's: each has its own saving, which ends however one goes on to another */
+export function useSaving(store: BenchStore, drafts: RefObject<DraftKeeper | null>, id: string): Saving {
+  const fetcher = useFetcher<typeof action>({ key: `save ${id}` });
   const { submit } = fetcher;
-  const handled = useRef<Answer>(undefined);
   const navigate = useNavigate();
   const busy = fetcher.state !== "idle";
   const answer = busy ? undefined : fetcher.data;
-  const under = useRef(false);
-  /** The note of a save that was asked for while another was under way: it begins from what that one makes. */
-  const next = useRef<string>(undefined);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: another brush has another course
+  const course = useMemo((): Course => ({ under: false, next: undefined, handled: undefined }), [store]);
 
   const send = useCallback(
     (body: object) => {
-      under.current = true;
+      course.under = true;
       void submit(JSON.stringify(body), { method: "post", encType: "application/json" });
     },
-    [submit],
+    [course, submit],
   );
   const save = useCallback(
     (note: string) => {
       const state = store.get();
-      if (under.current) next.current = note;
+      if (course.under) course.next = note;
       else if (isChanged(state)) send({ act: "save", from: state.revision, brush: state.brush, note });
     },
-    [send, store],
+    [course, send, store],
   );
 
   useEffect(() => {
-    if (!answer || handled.current === answer) return;
-    handled.current = answer;
-    under.current = false;
+    if (!answer || course.handled === answer) return;
+    course.handled = answer;
+    course.under = false;
     if (answer.kind === "saved") store.run(markSaved(answer.brush, answer.revision));
     if (answer.kind === "made") {
       drafts.current?.spend();
       void navigate(`/bench/${answer.id}`, { state: { made: answer.name } });
     }
-    const note = next.current;
-    next.current = undefined;
+    const note = course.next;
+    course.next = undefined;
     if (answer.kind === "saved" && note !== undefined) save(note);
-  }, [answer, drafts, navigate, save, store]);
+  }, [answer, course, drafts, navigate, save, store]);
 
   return {
     busy,

@@ -30,7 +30,20 @@ export type Command = (state: BenchState) => BenchState | undefined;
 /** Steps share most of their brush with one another: what one keeps is small. */
 const LIMITS = { steps: 500, bytes: 64 << 20 };
 
-export function openBench(brush: Brush, revision: number): BenchState {
+/** @param beside the bench as it was with the brush before: the paper and how it is looked at stay */
+export function openBench(brush: Brush, revision: number, beside?: BenchState): BenchState {
+  const stays = beside && {
+    settings: beside.settings,
+    paper: beside.paper,
+    view: {
+      ...firstView,
+      panel: beside.view.panel === "painters" ? firstView.panel : beside.view.panel,
+      use: beside.view.use,
+      lit: beside.view.lit,
+      mirrored: beside.view.mirrored,
+      layers: beside.view.layers,
+    },
+  };
   return {
     brush,
     history: emptyHistory(LIMITS),
@@ -40,6 +53,7 @@ export function openBench(brush: Brush, revision: number): BenchState {
     settings: usualView,
     paper: unseenPaper,
     draft: { kept: false, found: false },
+    ...stays,
   };
 }
 

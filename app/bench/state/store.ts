@@ -1,6 +1,6 @@
 import type { Engine } from "~/engine/client";
 import { type BenchState, type Command, mannerOf, shownBrush } from "./bench-state";
-import { seePaper } from "./view-commands";
+import { seePaper, setLayers } from "./view-commands";
 
 /** What the store tells an engine: how its paper is to look. */
 export type PaperEngine = Pick<Engine, "setBrush" | "setManner" | "setLayers" | "on">;
@@ -40,9 +40,12 @@ export class BenchStore {
     engine.setLayers(this.now.view.layers);
     engine.setBrush(shownBrush(this.now));
     this.engines.add(engine);
-    const stop = engine.on("acts", (acts) => this.run(seePaper({ acts })));
+    const stops = [
+      engine.on("acts", (acts) => this.run(seePaper({ acts }))),
+      engine.on("sheet", (layers) => this.run(setLayers(layers))),
+    ];
     return () => {
-      stop();
+      for (const stop of stops) stop();
       this.engines.delete(engine);
     };
   };

@@ -5,11 +5,23 @@ import type { BenchState, Command } from "./bench-state";
 import { readingsOf } from "./readings";
 import type { BenchStore } from "./store";
 
+/** What keys do with the tray. */
+export interface TrayReach {
+  /** Takes the brush so many places on; round its end. */
+  readonly step: (by: 1 | -1) => void;
+  /** Takes the brush that was in hand before. */
+  readonly before: () => void;
+  /** Opens the search. */
+  readonly find: () => void;
+}
+
 /** What everything on one bench shares. It stays the same for as long as the bench is open, so that nothing is drawn anew for it. */
 export interface BenchShared {
   readonly store: BenchStore;
   /** What paints on the paper, while there is one. */
   readonly engine: RefObject<Engine | null>;
+  /** Takes other brushes of the tray. */
+  readonly tray: RefObject<TrayReach | null>;
   /** Saves the next revision, where something has changed. */
   readonly save: (note: string) => void;
 }

@@ -85,6 +85,12 @@ export function changeSettings(patch: Partial<ViewSettings>): Command {
   return (state) => ({ ...state, settings: { ...state.settings, ...patch } });
 }
 
+/** Paints with the second colour, and makes the first the second. */
+export const swapColours: Command = (state) => {
+  const { ink, second, paper } = state.settings.colours;
+  return ink === second ? undefined : changeSettings({ colours: { ink: second, second: ink, paper } })(state);
+};
+
 /** Remembers what is known of the paper. */
 export function seePaper(patch: Partial<PaperSeen>): Command {
   return (state) => ({ ...state, paper: { ...state.paper, ...patch } });

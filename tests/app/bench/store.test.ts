@@ -28,7 +28,8 @@ function listening() {
     setBrush: (brush) => told.push(`brush ${brush.tip.size}`),
     setManner: ({ use, lit, grain }) => told.push(`manner ${use} ${lit} ${grain}`),
     setLayers: ({ layers }) => told.push(`layers ${layers.length}`),
-    on: ((_: string, listen: (acts: OwnActs) => void) => {
+    on: ((name: string, listen: (acts: OwnActs) => void) => {
+      if (name !== "acts") return () => undefined;
       hear = listen;
       return () => {
         hear = () => undefined;
@@ -78,10 +79,10 @@ describe("one road into the engine", () => {
     const store = opened();
     const { engine, say } = listening();
     const letGo = store.attach(engine);
-    say({ count: 2, back: "my stroke", again: undefined });
+    say({ count: 2, back: "my stroke", again: undefined, kept: true });
     expect(store.get().paper.acts.count).toBe(2);
     letGo();
-    say({ count: 9, back: undefined, again: undefined });
+    say({ count: 9, back: undefined, again: undefined, kept: true });
     expect(store.get().paper.acts.count).toBe(2);
   });
 });

@@ -1,0 +1,124 @@
+import type { NamedBrush } from "@server/brushes/repository";
+import { useEffect, useState } from "react";
+import { useNavigate, useNavigation } from "react-router";
+import { box } from "~/ui/settings/box";
+import { ColourCell } from "../colours/colour-cell";
+import { useBench, useBenchShared } from "../state/use-bench";
+import { FindBrush } from "./find-brush";
+import type { SetTray } from "./tray-memory";
+import { useTray } from "./use-tray";
+
+interface Props {
+  /** The brush that is on the bench. */
+  readonly inHand: string;
+  readonly shelf: readonly NamedBrush[];
+  readonly sets: readonly SetTray[];
+}
+
+const USED = "";
+
+/** The brushes at hand, each as its stroke; at the left the one in hand, at the right the colours. */
+export function Tray({ inHand, shelf, sets }: Props) {
+  const shared = useBenchShared();
+  const navigate = useNavigate();
+  const going = useNavigation().location?.pathname;
+  const [memory, change] = useTray(inHand);
+  const [finding, setFinding] = useState(false);
+  const set = sets.find(({ id }) => id === memory.set);
+  const byId = new Map(shelf.map((brush) => [brush.id, brush]));
+  const shown = (set?.brushes ?? memory.used).flatMap((id) => byId.get(id) ?? []);
+  const take = (id: string) => id !== inHand && void navigate(`/bench/${id}`);
+
+  useEffect(() => {
+    shared.tray.current = {
+      step: (by) => {
+        const at = shown.findIndex(({ id }) => id === inHand);
+        const next = shown[(at + by + shown.length) % shown.length];
+        if (next) take(next.id);
+      },
+      before: () => {
+        if (memory.before !== null && byId.has(memory.before)) take(memory.before);
+      },
+      find: () => setFinding(true),
+    };
+  });
+
+  return (
+    <section
+      aria-label="Tray"
+      className="sheet flex h-[60px] shrink-0 border border-line shadow-sm max-lg:h-auto max-lg:flex-wrap"
+    >
+      <InHand revision={byId.get(inHand)?.revision} id={inHand} />
+      <ul className="flex min-w-0 flex-1 overflow-x-auto border-line border-l">
+        {shown.map(({ id, name, revision }) => (
+          <li key={id} className="shrink-0 border-line border-r">
+            <button
+              type="button"
+              aria-current={id === inHand ? "true" : undefined}
+              aria-label={`Take ${name}`}
+              title={name}
+              className={`flex h-[58px] w-33 flex-col items-stretch px-2 pt-1 text-left hover:bg-act-wash ${going === `/bench/${id}` ? "bg-act-wash" : ""} ${id === inHand ? "border-act border-b-2" : ""}`}
+              onClick={() => take(id)}
+            >
+              <img
+                src={`/strips/brushes/${id}/${revision}.png?w=232&h=64`}
+                alt=""
+                width={116}
+                height={32}
+                className="h-8 w-29 object-contain object-left"
+              />
+              <span className="truncate text-[12.5px] text-soft">{name}</span>
+            </button>
+          </li>
+        ))}
+        {shown.length === 0 && <li className="p-3 text-soft">This set has no brushes.</li>}
+      </ul>
+      <div className="flex shrink-0 flex-col justify-center gap-1 border-line border-l px-3 max-lg:flex-row max-lg:py-1.5">
+        <select
+          aria-label="What lies in the tray"
+          className={`${box} h-[24px] w-34 text-[12.5px]`}
+          value={set?.id ?? USED}
+          onChange={(event) => {
+            const id = event.target.value;
+            change((tray) => ({ ...tray, set: id === USED ? null : id }));
+          }}
+        >
+          <option value={USED}>used last</option>
+          {sets.map(({ id, name }) => (
+            <option key={id} value={id}>
+              {name}
+            </option>
+          ))}
+        </select>
+        <FindBrush open={finding} onOpen={setFinding} shelf={shelf} sets={sets} onTake={take} />
+      </div>
+      <ColourCell />
+    </section>
+  );
+}
+
+/** The brush on the bench: its name as it is now, and its stroke as it was saved. */
+function InHand({ id, revision }: { readonly id: string; readonly revision: number | undefined }) {
+  const name = useBench(({ brush }) => brush.name);
+  const notes = useBench(({ brush }) => brush.notes);
+  return (
+    <div className="flex w-74 shrink-0 items-center gap-3 bg-act-wash px-2.5 max-lg:w-full max-lg:py-1.5">
+      {revision !== undefined && (
+        <img
+          src={`/strips/brushes/${id}/${revision}.png?w=240&h=72`}
+          alt=""
+          width={120}
+          height={36}
+          className="h-9 w-30 shrink-0 object-contain"
+        />
+      )}
+      <p className="min-w-0">
+        <span className="sr-only">In hand: </span>
+        <span className="block truncate font-semibold font-serif">{name}</span>
+        <span className="block truncate text-[12.5px] text-soft" title={notes}>
+          {notes || "not said what it is for"}
+        </span>
+      </p>
+    </div>
+  );
+}
