@@ -248,11 +248,11 @@ test("the paper shows what is chosen, also after a reload; an own stroke becomes
   await page.getByRole("button", { name: "Clear my strokes" }).click();
   // The swell is gone from the left, the straight stroke lies in the middle.
   await expect
-    .poll(async () => inked(await paperPixels(page), { left: 60, top: 60, width: 150, height: 150 }), {
+    .poll(async () => inked(await paperPixels(page), { left: 60, top: 60, width: 150, height: 120 }), {
       timeout: 15_000,
     })
     .toBeLessThan(20);
-  expect(inked(before, { left: 60, top: 60, width: 150, height: 150 })).toBeGreaterThan(200);
+  expect(inked(before, { left: 60, top: 60, width: 150, height: 120 })).toBeGreaterThan(200);
   expect(inked(await paperPixels(page), { left: 300, top: 180, width: 380, height: 40 })).toBeGreaterThan(1000);
   expect(complaints).toEqual([]);
   await close();

@@ -6,15 +6,18 @@ import { ViewBar } from "./paper-tools/view-bar";
 import { SaveButton } from "./saving/save-button";
 import type { Saving } from "./saving/use-saving";
 import { type BenchState, isChanged } from "./state/bench-state";
-import { redo, rename, seal, undo } from "./state/commands";
-import { useBench, useRun } from "./state/use-bench";
+import { rename } from "./state/commands";
+import { redo, redoes, seal, undo, undoes } from "./state/steps";
+import { useBench, useRun, useStep } from "./state/use-bench";
 import { openOverlay } from "./state/view-commands";
 
 /** The bench's top line: the brush's name and state, ways to look at it, undo and saving. */
 export function BenchBar({ saving: { busy, save } }: { readonly saving: Saving }) {
   const run = useRun();
   const brush = useBench((state) => state.brush);
-  const { done, undone } = useBench((state) => state.history);
+  const back = useBench(undoes);
+  const again = useBench(redoes);
+  const step = useStep();
   const state = useBench(savedState);
   return (
     <TopBar>
@@ -34,10 +37,10 @@ export function BenchBar({ saving: { busy, save } }: { readonly saving: Saving }
       </div>
       <div className="ml-auto flex shrink-0 flex-wrap items-center gap-2">
         <ViewBar />
-        <StepButton verb="Undo" what={done.at(-1)?.label} onPress={() => run(undo)}>
+        <StepButton verb="Undo" what={back} onPress={() => step(undo)}>
           <Undo2 aria-hidden size={17} />
         </StepButton>
-        <StepButton verb="Redo" what={undone[0]?.label} onPress={() => run(redo)}>
+        <StepButton verb="Redo" what={again} onPress={() => step(redo)}>
           <Redo2 aria-hidden size={17} />
         </StepButton>
         <SaveButton disabled={state.endsWith("· saved") || busy || brush.name.trim() === ""} onSave={save} />

@@ -15,6 +15,10 @@ export class Engine {
   private stroke = 0;
   private drawn: Sample[] = [];
   private newest: readonly Sample[] | undefined;
+  private ups = 0;
+  private upsHeard = 0;
+  private paints = false;
+  private readonly waiting: (() => void)[] = [];
 
   /** @param canvas is handed over: afterwards only the worker draws on it */
   constructor(canvas: HTMLCanvasElement, colours: PaperColours, proofs: boolean, onTrouble: (fault: string) => void) {
@@ -22,6 +26,10 @@ export class Engine {
     this.port = openPort<Painting>(worker, onTrouble);
     for (const kind of REPORTED)
       this.port.on(kind, (said) => dispatchEvent(new CustomEvent("brosse:engine", { detail: { kind, ...said } })));
+    this.port.on("acts", ({ ups }) => {
+      this.upsHeard = ups;
+      if (!this.busy) for (const act of this.waiting.splice(0)) act();
+    });
     const offscreen = canvas.transferControlToOffscreen();
     this.port.tell("open", { canvas: offscreen, colours, proofs }, [offscreen]);
   }
@@ -34,6 +42,17 @@ export class Engine {
   /** The newest own stroke, in px; none while there is none. */
   get lastStroke(): readonly Sample[] | undefined {
     return this.newest;
+  }
+
+  /** Whether a stroke is under way, or one that has ended is not all painted. */
+  private get busy(): boolean {
+    return this.paints || this.upsHeard < this.ups;
+  }
+
+  /** Does something when no stroke is under way: at once, mostly. */
+  whenSettled(act: () => void): void {
+    if (this.busy) this.waiting.push(act);
+    else act();
   }
 
   /** Draws the proofs with this brush. */
@@ -60,6 +79,7 @@ export class Engine {
 
   penDown(): void {
     this.drawn = [];
+    this.paints = true;
     this.port.tell("penDown", ++this.stroke);
   }
 
@@ -70,6 +90,8 @@ export class Engine {
 
   penUp(): void {
     this.newest = this.drawn;
+    this.paints = false;
+    this.ups++;
     this.port.tell("penUp", null);
   }
 

@@ -64,6 +64,8 @@ export class OwnPaint {
   /** The patches of the act that is under way. */
   private changing: Map<number, LayerPatch> | undefined;
   private begun: Reservoir = this.reservoir;
+  /** How many acts were begun, those counted that were taken back. */
+  made = 0;
 
   /** @param below how many of the surface's layers lie under the own ones */
   constructor(
@@ -128,6 +130,7 @@ export class OwnPaint {
     const act: OwnStroke = { kind: "stroke", layer: id, onMask, keepsAlpha, brush, pictures, samples: [], seed, ink };
     this.acts.push(act);
     this.undone = [];
+    this.made++;
     this.open();
     this.painter = this.painterOf(act);
     return true;
@@ -242,15 +245,14 @@ export class OwnPaint {
       Object.assign(sheet, { name, blend, opacity, visible });
       kept.set(look.id, sheet);
     }
+    // A layer that was taken away may come back: what is on it stays, unseen.
+    for (const act of [...this.acts, ...this.undone]) {
+      if (act.kind === "clear" || kept.has(act.layer)) continue;
+      const sheet = this.sheets.get(act.layer) ?? surface.newLayer();
+      sheet.visible = false;
+      kept.set(act.layer, sheet);
+    }
     this.sheets = kept;
-    const stays = (act: OwnAct) => act.kind === "clear" || kept.has(act.layer);
-    this.acts = this.acts.filter(stays);
-    this.undone = this.undone.filter(stays);
-    this.history = {
-      ...this.history,
-      done: this.history.done.filter(({ step }) => stays(step.act)),
-      undone: this.history.undone.filter(({ step }) => stays(step.act)),
-    };
     const proofs = surface.layers.slice(0, below);
     for (const proof of proofs) proof.visible = state.proofsShown;
     surface.paintOn(0);
@@ -269,6 +271,7 @@ export class OwnPaint {
   private doNew(act: OwnAct): void {
     this.acts.push(act);
     this.undone = [];
+    this.made++;
     this.do(act);
   }
 

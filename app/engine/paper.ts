@@ -62,6 +62,7 @@ export class Paper {
   private turn = 0;
   private proofsWait = false;
   private manner: PaperManner;
+  private ups = 0;
   private keeper: SheetKeeper | undefined;
 
   constructor(
@@ -88,7 +89,13 @@ export class Paper {
   }
 
   get acts(): OwnActs {
-    return { count: this.own.count, ...this.own.steps, kept: this.keeper?.kept ?? true };
+    return {
+      count: this.own.count,
+      ...this.own.steps,
+      made: this.own.made,
+      ups: this.ups,
+      kept: this.keeper?.kept ?? true,
+    };
   }
 
   /** Takes up the sheet that a maker left in this browser, and keeps it from now on. @returns its layers */
@@ -234,6 +241,7 @@ export class Paper {
 
   /** Finishes the stroke at once, then the proofs that had to wait for it. Answers as `setBrush`. */
   async penUp(): Promise<boolean> {
+    this.ups++;
     this.own.end();
     this.view.show();
     return this.proofsWait && this.drawAnew();

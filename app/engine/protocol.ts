@@ -35,6 +35,10 @@ export interface OwnActs {
   readonly count: number;
   readonly back: string | undefined;
   readonly again: string | undefined;
+  /** How many were done since the engine began, those counted that were taken back. */
+  readonly made: number;
+  /** How often the pen was lifted so far. */
+  readonly ups: number;
   /** Whether they are kept in this browser, as far as they are to be. */
   readonly kept: boolean;
 }

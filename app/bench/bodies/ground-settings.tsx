@@ -12,7 +12,8 @@ import { RangeLines, type RangeRow } from "~/ui/settings/range-lines";
 import { SettingPopover } from "~/ui/settings/setting-popover";
 import { SettingRow } from "~/ui/settings/setting-row";
 import type { Command } from "../state/bench-state";
-import { seal, setGround } from "../state/commands";
+import { setGround } from "../state/commands";
+import { seal } from "../state/steps";
 import { usePictureChooser } from "./choose-picture";
 
 const lawNames = {

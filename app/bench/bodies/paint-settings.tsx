@@ -15,7 +15,8 @@ import { RangeLines, type RangeRow } from "~/ui/settings/range-lines";
 import { SettingPopover } from "~/ui/settings/setting-popover";
 import { SettingRow } from "~/ui/settings/setting-row";
 import type { Command } from "../state/bench-state";
-import { seal, setBuild, setPaint } from "../state/commands";
+import { setBuild, setPaint } from "../state/commands";
+import { seal } from "../state/steps";
 import { QualityLine } from "./quality-line";
 
 const takingNames = { average: "the mean under the tip", dragged: "the pixels, dragged along" } as const;

@@ -13,7 +13,8 @@ import { ChoiceLine } from "~/ui/settings/choice-line";
 import { RangeLine } from "~/ui/settings/range-line";
 import { SettingPopover } from "~/ui/settings/setting-popover";
 import type { Command } from "../state/bench-state";
-import { seal, setShape } from "../state/commands";
+import { setShape } from "../state/commands";
+import { seal } from "../state/steps";
 
 const colourNames = {
   ink: "the stroke’s",

@@ -5,7 +5,8 @@ import { RangeLine } from "~/ui/settings/range-line";
 import { SettingPopover } from "~/ui/settings/setting-popover";
 import { SettingRow } from "~/ui/settings/setting-row";
 import type { Command } from "../state/bench-state";
-import { seal, setTip } from "../state/commands";
+import { setTip } from "../state/commands";
+import { seal } from "../state/steps";
 
 const wayNames = { never: "never", always: "always", chance: "every other one, by chance" } as const;
 

@@ -8,7 +8,8 @@ import { sliderScale, writeValue } from "~/ui/settings/units";
 import { ValueField } from "~/ui/settings/value-field";
 import { ResponseButton } from "../responses/response-button";
 import type { Command } from "../state/bench-state";
-import { addResponse, qualityValue, seal, setQuality } from "../state/commands";
+import { addResponse, qualityValue, setQuality } from "../state/commands";
+import { seal } from "../state/steps";
 import { QualityName } from "./quality-name";
 
 const families: Record<Family, string> = { hand: "Hand", chance: "Chance", course: "Course" };

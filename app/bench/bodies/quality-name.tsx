@@ -4,7 +4,8 @@ import { useState } from "react";
 import { Button } from "~/ui/button";
 import { box } from "~/ui/settings/box";
 import { readValue, writeValue } from "~/ui/settings/units";
-import { qualityValue, seal, setQuality, setStops } from "../state/commands";
+import { qualityValue, setQuality, setStops } from "../state/commands";
+import { seal } from "../state/steps";
 import { useBench, useRun } from "../state/use-bench";
 import { openStrip } from "../state/view-commands";
 

@@ -7,7 +7,8 @@ import { RangeLine } from "~/ui/settings/range-line";
 import { SettingPopover } from "~/ui/settings/setting-popover";
 import { SettingRow } from "~/ui/settings/setting-row";
 import type { Command } from "../state/bench-state";
-import { seal, setShape } from "../state/commands";
+import { setShape } from "../state/commands";
+import { seal } from "../state/steps";
 import { usePictureChooser } from "./choose-picture";
 import { PictureSettings } from "./picture-settings";
 

@@ -7,7 +7,8 @@ import { RangeLine } from "~/ui/settings/range-line";
 import { SettingPopover } from "~/ui/settings/setting-popover";
 import { SettingRow } from "~/ui/settings/setting-row";
 import type { Command } from "../state/bench-state";
-import { seal, setStandIns, setTrail } from "../state/commands";
+import { setStandIns, setTrail } from "../state/commands";
+import { seal } from "../state/steps";
 
 const steadyNames = { none: "as it comes", filter: "smoothed", string: "pulled on a string" } as const;
 const levels = ["none", "speed", "slowness"] as const;

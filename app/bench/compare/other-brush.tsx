@@ -6,7 +6,8 @@ import { useFetcher } from "react-router";
 import { Button } from "~/ui/button";
 import { box } from "~/ui/settings/box";
 import type { loader } from "../actions.server";
-import { seal, takeBrush } from "../state/commands";
+import { takeBrush } from "../state/commands";
+import { seal } from "../state/steps";
 import { useBench, useRun } from "../state/use-bench";
 import { closeOverlay } from "../state/view-commands";
 

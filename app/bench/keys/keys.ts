@@ -1,6 +1,7 @@
 import type { Command } from "../state/bench-state";
-import { redo, seal, setQuality, undo } from "../state/commands";
-import type { BenchShared, TrayReach } from "../state/use-bench";
+import { setQuality } from "../state/commands";
+import { redo, seal, undo } from "../state/steps";
+import { type BenchShared, step, type TrayReach } from "../state/use-bench";
 import {
   flipHeld,
   openOverlay,
@@ -50,19 +51,16 @@ function sizeTimes({ store }: BenchShared, times: number): boolean {
 
 /** A step back or forth; where there is none, the key is still the bench's. */
 function steps(command: Command): KeyRow["press"] {
-  return ({ store }) => {
-    store.run(command);
+  return (bench) => {
+    step(bench, command);
     return true;
   };
 }
 
-/** Asks the engine for something. */
-function engineDoes(act: "takeBack" | "doAgain" | "clear"): KeyRow["press"] {
-  return ({ engine }) => {
-    engine.current?.[act]();
-    return true;
-  };
-}
+const clears: KeyRow["press"] = ({ engine }) => {
+  engine.current?.clear();
+  return true;
+};
 
 /** Takes a brush of the tray. */
 function takes(take: (tray: TrayReach) => void): KeyRow["press"] {
@@ -74,7 +72,7 @@ function takes(take: (tray: TrayReach) => void): KeyRow["press"] {
 
 /** Every key of the bench, in the order of the list. */
 export const benchKeys: readonly KeyRow[] = [
-  { keys: "Ctrl Z", does: "Take the last change back", ...ctrl("z"), press: steps(undo) },
+  { keys: "Ctrl Z", does: "Take the last step back, whatever it was", ...ctrl("z"), press: steps(undo) },
   { keys: "Ctrl Y", does: "Make it again", ...ctrl("y"), press: steps(redo) },
   { keys: "Ctrl Shift Z", does: "Make it again", ...ctrl("z", true), press: steps(redo) },
   {
@@ -125,19 +123,9 @@ export const benchKeys: readonly KeyRow[] = [
     ...single(["l"]),
     press: ({ store }) => store.run(toggleLight),
   },
-  {
-    keys: "Backspace",
-    does: "Take back my last stroke",
-    ...single(["backspace"], false),
-    press: engineDoes("takeBack"),
-  },
-  {
-    keys: "Shift Backspace",
-    does: "Make my stroke again",
-    ...single(["backspace"], true),
-    press: engineDoes("doAgain"),
-  },
-  { keys: "Delete", does: "Clear my strokes", ...single(["delete"]), press: engineDoes("clear") },
+  { keys: "Backspace", does: "Take the last step back", ...single(["backspace"], false), press: steps(undo) },
+  { keys: "Shift Backspace", does: "Make it again", ...single(["backspace"], true), press: steps(redo) },
+  { keys: "Delete", does: "Clear my strokes", ...single(["delete"]), press: clears },
   {
     keys: "B",
     does: "The four bodies below the paper",

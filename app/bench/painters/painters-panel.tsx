@@ -6,7 +6,8 @@ import { PainterLine } from "~/ui/painter-line";
 import { box } from "~/ui/settings/box";
 import { ValueField } from "~/ui/settings/value-field";
 import { withCommand } from "../state/bench-state";
-import { qualityValue, seal, setControls, setQuality } from "../state/commands";
+import { qualityValue, setControls, setQuality } from "../state/commands";
+import { seal } from "../state/steps";
 import { useBench, useRun } from "../state/use-bench";
 import { showPanel, tryBrush } from "../state/view-commands";
 

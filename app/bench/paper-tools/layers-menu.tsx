@@ -6,7 +6,7 @@ import { Button } from "~/ui/button";
 import { Segments } from "~/ui/segments";
 import { box } from "~/ui/settings/box";
 import { useBench, useBenchShared } from "../state/use-bench";
-import { setLayers } from "../state/view-commands";
+import { seeLayers, setLayers } from "../state/view-commands";
 import { PaperMenu } from "./paper-menu";
 import { usePaperFiles } from "./use-paper-files";
 
@@ -18,25 +18,33 @@ export function LayersMenu() {
   const { store, engine } = useBenchShared();
   const state = useBench(({ view }) => view.layers);
   const { save, carry, refused } = usePaperFiles(engine);
-  const onLayers = (next: OwnLayers) => store.run(setLayers(next));
+  const onLayers = (next: OwnLayers, label: string, key?: string) => store.run(setLayers(next, label, key));
+  const choose = (next: OwnLayers) => store.run(seeLayers(next));
   const { layers, on, onMask } = state;
   const chosen = layers.find(({ id }) => id === on) ?? layers[0];
   const place = layers.indexOf(chosen);
   const name = useId();
   const look = (id: number, patch: Partial<OwnLayer>) =>
-    onLayers({ ...state, layers: layers.map((layer) => (layer.id === id ? { ...layer, ...patch } : layer)) });
+    onLayers(
+      { ...state, layers: layers.map((layer) => (layer.id === id ? { ...layer, ...patch } : layer)) },
+      "how a layer looks",
+      `look ${id} ${Object.keys(patch).join()}`,
+    );
   const move = (by: 1 | -1) => {
     const order = layers.filter((layer) => layer !== chosen);
     order.splice(place + by, 0, chosen);
-    onLayers({ ...state, layers: order });
+    onLayers({ ...state, layers: order }, "the order of the layers");
   };
   const add = () => {
     const made = newOwnLayer(Math.max(...layers.map(({ id }) => id)) + 1);
-    onLayers({ ...state, layers: layers.toSpliced(place + 1, 0, made), on: made.id, onMask: false });
+    onLayers({ ...state, layers: layers.toSpliced(place + 1, 0, made), on: made.id, onMask: false }, "a new layer");
   };
   const remove = () => {
     const rest = layers.filter((layer) => layer !== chosen);
-    onLayers({ ...state, layers: rest, on: rest[Math.max(0, place - 1)].id, onMask: false });
+    onLayers(
+      { ...state, layers: rest, on: rest[Math.max(0, place - 1)].id, onMask: false },
+      `taking ${chosen.name} away`,
+    );
   };
   return (
     <PaperMenu label="My layers" icon={Layers} title="My layers">
@@ -59,7 +67,7 @@ export function LayersMenu() {
                     className="ml-1 size-4 accent-act"
                     aria-label={`Strokes go to ${layer.name}`}
                     checked={layer.id === on}
-                    onChange={() => onLayers({ ...state, on: layer.id, onMask: false })}
+                    onChange={() => choose({ ...state, on: layer.id, onMask: false })}
                   />
                   <input
                     className={`${box} min-w-0 flex-1`}
@@ -91,7 +99,7 @@ export function LayersMenu() {
             <Tick
               label="the proofs are shown"
               checked={state.proofsShown}
-              onChange={(proofsShown) => onLayers({ ...state, proofsShown })}
+              onChange={(proofsShown) => choose({ ...state, proofsShown })}
             />
             <td />
           </tr>
@@ -155,7 +163,7 @@ export function LayersMenu() {
             name={`${name}-part`}
             options={PARTS}
             value={PARTS[onMask ? 1 : 0]}
-            onPick={(part) => onLayers({ ...state, onMask: part === PARTS[1] })}
+            onPick={(part) => choose({ ...state, onMask: part === PARTS[1] })}
           />
         </div>
         {onMask && (

@@ -1,5 +1,5 @@
 import { uses } from "@core/brush";
-import { Droplet, Eraser, FlipHorizontal, Redo2, Sun, Undo2 } from "lucide-react";
+import { Droplet, Eraser, FlipHorizontal, Sun } from "lucide-react";
 import type { ReactNode } from "react";
 import { closedBecause } from "~/engine/own-layers";
 import { Button } from "~/ui/button";
@@ -15,13 +15,14 @@ export function PaperBar() {
   const { store, engine } = useBenchShared();
   const { run } = store;
   const { use, lit, mirrored, layers } = useBench(({ view }) => view);
-  const { count, back, again } = useBench(({ paper }) => paper.acts);
+  const { count, kept } = useBench(({ paper }) => paper.acts);
   const dips = useBench(({ brush: { paint } }) => paint.load !== null && paint.refill !== "stroke");
   return (
     <div className="absolute top-1.5 right-2 flex items-center gap-1">
       <span role="status" className="mr-1 text-[12px] text-soft max-md:hidden">
         {closedBecause(layers) ??
           (count === 0 ? "draw anywhere" : counted(count, "stroke of yours", "strokes of yours"))}
+        {!kept && " · not kept in this browser"}
       </span>
       <Segments
         label="What my strokes do"
@@ -44,20 +45,6 @@ export function PaperBar() {
       </Tool>
       <LayersMenu />
       <ViewMenu />
-      <Tool
-        label={back ? `Take back ${back}` : "Take back my last stroke"}
-        disabled={!back}
-        onPress={() => engine.current?.takeBack()}
-      >
-        <Undo2 aria-hidden size={15} />
-      </Tool>
-      <Tool
-        label={again ? `Make ${again} again` : "Make my stroke again"}
-        disabled={!again}
-        onPress={() => engine.current?.doAgain()}
-      >
-        <Redo2 aria-hidden size={15} />
-      </Tool>
       <Tool label="Clear my strokes" disabled={count === 0} onPress={() => engine.current?.clear()}>
         <Eraser aria-hidden size={15} />
       </Tool>

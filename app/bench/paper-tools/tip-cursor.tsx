@@ -1,5 +1,6 @@
 import { type ReactNode, type PointerEvent as ReactPointerEvent, useEffect, useRef, useState } from "react";
-import { seal, setQuality } from "../state/commands";
+import { setQuality } from "../state/commands";
+import { seal } from "../state/steps";
 import { useBench, useBenchShared } from "../state/use-bench";
 import { changeSettings } from "../state/view-commands";
 

@@ -1,25 +1,28 @@
 import type { Brush } from "@core/brush";
 import { emptyHistory, type History } from "@core/history/history";
+import type { OwnLayers } from "~/engine/own-layers";
 import type { PaperManner } from "~/engine/protocol";
 import { type BenchView, firstView, type PaperSeen, unseenPaper } from "./view";
 import { usualView, type ViewSettings } from "./view-settings";
 
-/** A brush before and after a change. */
-export interface BrushStep {
-  readonly before: Brush;
-  readonly after: Brush;
-}
+/** One thing done on the bench: the brush or the layers before and after it, or an act on the paper, which its engine knows. */
+export type BenchStep =
+  | { readonly kind: "brush"; readonly before: Brush; readonly after: Brush }
+  | { readonly kind: "layers"; readonly before: OwnLayers; readonly after: OwnLayers }
+  | { readonly kind: "paper" };
 
 /** The bench as a value. Everything that changes it is a command. */
 export interface BenchState {
   readonly brush: Brush;
-  readonly history: History<BrushStep>;
+  readonly history: History<BenchStep>;
   /** What the shelf has. */
   readonly saved: Brush;
   readonly revision: number;
   readonly view: BenchView;
   readonly settings: ViewSettings;
   readonly paper: PaperSeen;
+  /** What the engine was asked last to do with the acts on the paper, and how many times it was asked. */
+  readonly asked: { readonly turn: number; readonly act: "takeBack" | "doAgain" };
   /** Whether what is not saved is kept in this browser, and whether it was found there when the bench was opened. */
   readonly draft: { readonly kept: boolean; readonly found: boolean };
 }
@@ -52,6 +55,7 @@ export function openBench(brush: Brush, revision: number, beside?: BenchState): 
     view: firstView,
     settings: usualView,
     paper: unseenPaper,
+    asked: { turn: 0, act: "takeBack" },
     draft: { kept: false, found: false },
     ...stays,
   };

@@ -1,29 +1,16 @@
 import { type Brush, brushSchema, MAX_RESPONSES, MOST_STOPS, ownValue, withValue } from "@core/brush";
-import { type Done, did, doneAgain, sealed, takenBack } from "@core/history/history";
 import { type Quality, qualityRow } from "@core/qualities/table";
 import { type Response, responseSchema } from "@core/response/model";
 import { type Source, sources } from "@core/response/sources";
 import type { Shape } from "@core/tip/shape/shape";
-import type { BrushStep, Command } from "./bench-state";
+import type { Command } from "./bench-state";
+import { withBrushStep } from "./steps";
 
 function change(label: string, alter: (brush: Brush) => Brush, key?: string): Command {
   return (state) => {
     const brush = alter(state.brush);
-    if (brush === state.brush) return undefined;
-    return { ...state, brush, history: did(state.history, { ...stepOf(state.brush, brush, label), key }, joined) };
+    return brush === state.brush ? undefined : withBrushStep(state, brush, label, key);
   };
-}
-
-/** About what a step keeps besides what it shares with the one before it. */
-const STEP_BYTES = 4096;
-
-function stepOf(before: Brush, after: Brush, label: string): Done<BrushStep> {
-  return { label, step: { before, after }, bytes: STEP_BYTES };
-}
-
-/** Steps of one gesture are one. */
-function joined(last: BrushStep, next: BrushStep): BrushStep {
-  return { before: last.before, after: next.after };
 }
 
 /** A quality's own value in a brush, or the one it would begin with. */
@@ -171,22 +158,6 @@ export function removeResponse(index: number): Command {
     );
 }
 
-/** Ends a gesture: the next change is a step of its own. */
-export const seal: Command = (state) => {
-  const history = sealed(state.history);
-  return history === state.history ? undefined : { ...state, history };
-};
-
-export const undo: Command = (state) => {
-  const found = takenBack(state.history);
-  return found && { ...state, brush: found[1].step.before, history: found[0] };
-};
-
-export const redo: Command = (state) => {
-  const found = doneAgain(state.history);
-  return found && { ...state, brush: found[1].step.after, history: found[0] };
-};
-
 /** The shelf has this brush now. */
 export function markSaved(saved: Brush, revision: number): Command {
   return (state) => ({ ...state, saved, revision });
@@ -195,11 +166,9 @@ export function markSaved(saved: Brush, revision: number): Command {
 /** Takes the shelf's newer version; what was on the bench can be undone to. */
 export function takeNewest(brush: Brush, revision: number): Command {
   return (state) => ({
-    ...state,
-    brush,
+    ...withBrushStep(state, brush, "newer version taken"),
     saved: brush,
     revision,
-    history: did(state.history, stepOf(state.brush, brush, "newer version taken")),
     draft: { ...state.draft, found: false },
   });
 }
@@ -207,10 +176,8 @@ export function takeNewest(brush: Brush, revision: number): Command {
 /** Goes on with what was changed and not saved, begun from a revision. */
 export function takeDraft(brush: Brush, revision: number): Command {
   return (state) => ({
-    ...state,
-    brush,
+    ...withBrushStep(state, brush, "the draft taken up"),
     revision,
-    history: did(state.history, stepOf(state.brush, brush, "the draft taken up")),
     draft: { kept: true, found: true },
   });
 }

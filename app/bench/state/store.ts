@@ -1,9 +1,10 @@
 import type { Engine } from "~/engine/client";
 import { type BenchState, type Command, mannerOf, shownBrush } from "./bench-state";
-import { seePaper, setLayers } from "./view-commands";
+import { hearActs } from "./steps";
+import { seeLayers } from "./view-commands";
 
 /** What the store tells an engine: how its paper is to look. */
-export type PaperEngine = Pick<Engine, "setBrush" | "setManner" | "setLayers" | "on">;
+export type PaperEngine = Pick<Engine, "setBrush" | "setManner" | "setLayers" | "takeBack" | "doAgain" | "on">;
 
 /** The bench's state, what runs commands on it, and the one road by which an engine learns of it. */
 export class BenchStore {
@@ -41,8 +42,8 @@ export class BenchStore {
     engine.setBrush(shownBrush(this.now));
     this.engines.add(engine);
     const stops = [
-      engine.on("acts", (acts) => this.run(seePaper({ acts }))),
-      engine.on("sheet", (layers) => this.run(setLayers(layers))),
+      engine.on("acts", (acts) => this.run(hearActs(acts))),
+      engine.on("sheet", (layers) => this.run(seeLayers(layers))),
     ];
     return () => {
       for (const stop of stops) stop();
@@ -58,4 +59,5 @@ function tellChanges(engine: PaperEngine, before: BenchState, next: BenchState):
   if (use !== before.view.use || lit !== before.view.lit || next.settings !== before.settings)
     engine.setManner(mannerOf(next));
   if (layers !== before.view.layers) engine.setLayers(layers);
+  if (next.asked !== before.asked) engine[next.asked.act]();
 }

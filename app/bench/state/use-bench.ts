@@ -49,6 +49,18 @@ export function useRun(): (command: Command) => boolean {
   return useBenchShared().store.run;
 }
 
+/** Takes a step back or forth, when no stroke is under way. */
+export function step({ store, engine }: Pick<BenchShared, "store" | "engine">, command: Command): void {
+  const act = () => void store.run(command);
+  if (engine.current) engine.current.whenSettled(act);
+  else act();
+}
+
+export function useStep(): (command: Command) => void {
+  const shared = useBenchShared();
+  return (command) => step(shared, command);
+}
+
 /** What a signal was along the main stroke of the present brush, 0…1 at even ways. */
 export function readingsNow({ store }: BenchShared, source: Source): readonly number[] {
   const { brush, settings } = store.get();

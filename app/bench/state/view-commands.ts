@@ -2,6 +2,7 @@ import type { Brush, Use } from "@core/brush";
 import type { OwnLayers } from "~/engine/own-layers";
 import type { Command } from "./bench-state";
 import { takeBrush } from "./commands";
+import { withLayersStep } from "./steps";
 import type { BenchView, Held, Overlay, Panel, PaperSeen, StripSubject } from "./view";
 import type { ViewSettings } from "./view-settings";
 
@@ -68,7 +69,16 @@ export const backToHeld: Command = (state) => {
   return showHeld(false)(takeBrush(held.brush, "back to held")(state) ?? state);
 };
 
-export function setLayers(layers: OwnLayers): Command {
+/**
+ * Changes the layers, as a step that can be taken back; steps with the same key join. Which one is painted on is no step.
+ * @param label what is done, in words
+ */
+export function setLayers(layers: OwnLayers, label: string, key?: string): Command {
+  return (state) => withLayersStep(state, layers, label, key);
+}
+
+/** Has strokes go to another layer, or shows or hides the proofs. */
+export function seeLayers(layers: OwnLayers): Command {
   return look({ layers });
 }
 

@@ -67,5 +67,5 @@ export const firstView: BenchView = {
 
 export const unseenPaper: PaperSeen = {
   size: undefined,
-  acts: { count: 0, back: undefined, again: undefined, kept: true },
+  acts: { count: 0, back: undefined, again: undefined, kept: true, made: 0, ups: 0 },
 };

@@ -1,8 +1,9 @@
 import { brushText } from "@core/brush";
 import { afterEach, beforeEach, describe, expect, test, vi } from "vitest";
 import { openBench } from "~/bench/state/bench-state";
-import { markSaved, setQuality, undo } from "~/bench/state/commands";
+import { markSaved, setQuality } from "~/bench/state/commands";
 import { DraftKeeper, type DraftShelf, LONGEST_WAIT, PAUSE } from "~/bench/state/draft";
+import { undo } from "~/bench/state/steps";
 import { BenchStore } from "~/bench/state/store";
 import { brushOf } from "../../helpers";
 

@@ -20,13 +20,19 @@ const press = (key: string, more: Partial<KeyPress> = {}): KeyPress => ({
 function bench() {
   const asked: string[] = [];
   const engine = {
-    takeBack: () => asked.push("takeBack"),
-    doAgain: () => asked.push("doAgain"),
+    whenSettled: (act: () => void) => act(),
     clear: () => asked.push("clear"),
   };
   const shared = {
     store: new BenchStore(openBench(brushOf({ tip: { size: 50 } }), 1)),
     engine: { current: engine },
+    tray: {
+      current: {
+        step: (by: number) => asked.push(`step ${by}`),
+        before: () => asked.push("before"),
+        find: () => asked.push("find"),
+      },
+    },
     save: (note: string) => asked.push(`save ${note}`),
   } as unknown as BenchShared;
   const strike = (event: KeyPress) => keyRowOf(event, true)?.press(shared, event.key);
@@ -97,10 +103,20 @@ describe("the keys of the bench", () => {
     expect(shownBrush(state()).tip.size).toBe(9);
   });
 
-  test("what is asked of the engine, and of saving", () => {
+  test("what is asked of the engine, of the tray and of saving", () => {
     const { asked, strike } = bench();
-    for (const event of [press("Backspace"), press("Backspace", { shiftKey: true }), press("Delete")]) strike(event);
+    for (const event of [press("Delete"), press("n"), press("N", { shiftKey: true }), press("a"), press("o")])
+      strike(event);
     strike(press("s", { ctrlKey: true }));
-    expect(asked).toEqual(["takeBack", "doAgain", "clear", "save "]);
+    expect(asked).toEqual(["clear", "step 1", "step -1", "before", "find", "save "]);
+  });
+
+  test("the two colours are changed over, and back", () => {
+    const { strike, state } = bench();
+    const before = state().settings.colours;
+    strike(press("s"));
+    expect(state().settings.colours).toEqual({ ...before, ink: before.second, second: before.ink });
+    strike(press("s"));
+    expect(state().settings.colours).toEqual(before);
   });
 });

@@ -9,15 +9,13 @@ import {
   changeResponse,
   markSaved,
   qualityValue,
-  redo,
   removeResponse,
   rename,
-  seal,
   setBuild,
   setQuality,
   takeNewest,
-  undo,
 } from "~/bench/state/commands";
+import { redo, seal, undo } from "~/bench/state/steps";
 import { nextVersion } from "~/sets/draft";
 import { readValue, writeValue } from "~/ui/settings/units";
 import { brushOf } from "../../helpers";

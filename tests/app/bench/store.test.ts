@@ -1,6 +1,7 @@
 import { describe, expect, test } from "vitest";
 import { isChanged, openBench, shownBrush } from "~/bench/state/bench-state";
-import { markSaved, rename, setQuality, undo } from "~/bench/state/commands";
+import { markSaved, rename, setQuality } from "~/bench/state/commands";
+import { undo } from "~/bench/state/steps";
 import { BenchStore, type PaperEngine } from "~/bench/state/store";
 import {
   backToHeld,
@@ -8,7 +9,7 @@ import {
   hold,
   letGo,
   openOverlay,
-  setLayers,
+  seeLayers,
   setUse,
   showBeside,
   showHeld,
@@ -27,6 +28,8 @@ function listening() {
   const engine: PaperEngine = {
     setBrush: (brush) => told.push(`brush ${brush.tip.size}`),
     setManner: ({ use, lit, grain }) => told.push(`manner ${use} ${lit} ${grain}`),
+    takeBack: () => told.push("takeBack"),
+    doAgain: () => told.push("doAgain"),
     setLayers: ({ layers }) => told.push(`layers ${layers.length}`),
     on: ((name: string, listen: (acts: OwnActs) => void) => {
       if (name !== "acts") return () => undefined;
@@ -51,7 +54,7 @@ describe("one road into the engine", () => {
     store.run(openOverlay("keys"));
     store.run(setUse("erase"));
     store.run(changeSettings({ grain: "weave" }));
-    store.run(setLayers({ ...firstLayers, onMask: true }));
+    store.run(seeLayers({ ...firstLayers, onMask: true }));
     expect(told.splice(0)).toEqual(["brush 60", "manner erase true null", "manner erase true weave", "layers 1"]);
     letGo();
     store.run(undo);
@@ -79,10 +82,10 @@ describe("one road into the engine", () => {
     const store = opened();
     const { engine, say } = listening();
     const letGo = store.attach(engine);
-    say({ count: 2, back: "my stroke", again: undefined, kept: true });
+    say({ count: 2, back: "my stroke", again: undefined, kept: true, made: 0, ups: 0 });
     expect(store.get().paper.acts.count).toBe(2);
     letGo();
-    say({ count: 9, back: undefined, again: undefined, kept: true });
+    say({ count: 9, back: undefined, again: undefined, kept: true, made: 0, ups: 0 });
     expect(store.get().paper.acts.count).toBe(2);
   });
 });

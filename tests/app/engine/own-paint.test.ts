@@ -193,7 +193,7 @@ describe("own paint", () => {
     surface.release();
   });
 
-  test("a layer that goes takes its acts along, and those of others can still be taken back", () => {
+  test("a layer that is taken away is unseen with all that is on it, and comes back as it was", () => {
     const { surface, own } = sheet();
     const on = (layer: number): Act => ({ kind: "layer", on: layer, onMask: false });
     const stroke = (y: number): Act => ({
@@ -206,12 +206,23 @@ describe("own paint", () => {
     for (const one of [on(1), stroke(20)]) act(own, one);
     const lower = seen(surface);
     for (const one of [on(2), stroke(60), on(1), stroke(90)]) act(own, one);
-    own.setLayers({ ...layers, layers: [layers.layers[0]], on: 1 });
-    expect(own.count).toBe(2);
+    const whole = seen(surface);
+    const one = { ...layers, layers: [layers.layers[0]], on: 1 };
+    own.setLayers(one);
     own.takeBack();
     expect(seen(surface) === lower).toBe(true);
-    own.takeBack();
-    expect(seen(surface) === empty).toBe(true);
+    own.doAgain();
+    own.setLayers(layers);
+    expect(seen(surface) === whole).toBe(true);
+    // Also on another sheet, where everything is done again.
+    own.setLayers(one);
+    const other = new Surface(kernels, WIDTH, HEIGHT);
+    own.moveTo(other);
+    own.setLayers(layers);
+    expect(seen(other) === whole).toBe(true);
+    for (let n = 0; n < 3; n++) own.takeBack();
+    expect(seen(other) === empty).toBe(true);
+    other.release();
     surface.release();
   });
 });
