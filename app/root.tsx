@@ -10,6 +10,7 @@ import {
 } from "react-router";
 import type { Route } from "./+types/root";
 import "./app.css";
+import { BinToast } from "./bin/bin-toast";
 import { ReachNotice } from "./reach/reach-notice";
 import type { loader } from "./root.server";
 import { lendNonce } from "./ui/lend-nonce";
@@ -36,6 +37,7 @@ export function Layout({ children }: { children: ReactNode }) {
       </head>
       <body className="min-h-dvh">
         {children}
+        <BinToast />
         <ReachNotice />
         <ScrollRestoration nonce={data?.nonce} />
         <Scripts nonce={data?.nonce} />

@@ -128,3 +128,61 @@ describe("a save that fails keeps the screen, says what happened in a line, and 
     await context.close();
   });
 });
+
+describe("what was not saved outlasts leaving and reloading", () => {
+  test("a set’s words and brushes; a brush in the bin is brought back at once", async () => {
+    const { context, page } = await painter(browser);
+    page.setDefaultTimeout(15_000);
+    await enterDemo(page);
+    await page.goto("/sets");
+    await page.getByRole("button", { name: "New set" }).click();
+    await page.waitForURL("**/sets/*");
+    await page.getByRole("textbox", { name: "Name", exact: true }).fill("Signs of rain");
+    await page.getByRole("button", { name: /^Add / }).first().click();
+    await page.getByText("draft kept", { exact: true }).waitFor();
+    await page.getByRole("link", { name: "Shelf", exact: true }).click();
+    await page.waitForURL("**/shelf");
+    await page.goBack();
+    await page.getByText("This is your draft, kept in this browser.").waitFor();
+    await page.reload();
+    await page.getByRole("heading", { name: "Signs of rain" }).waitFor();
+    await page.getByRole("button", { name: "Save", exact: true }).click();
+    await page.getByText("saved", { exact: true }).waitFor();
+    await page.reload();
+    await page.getByRole("heading", { name: "Signs of rain" }).waitFor();
+    expect(await page.getByText("This is your draft").count()).toBe(0);
+
+    await page.getByRole("button", { name: "Put Signs of rain into the bin" }).click();
+    await page.getByRole("button", { name: "Undo" }).click();
+    await page.goto("/sets");
+    await page.getByRole("link", { name: /Signs of rain/ }).waitFor();
+    await context.close();
+  });
+
+  test("what lies on the tip desk and on the grain desk", async () => {
+    const { context, page } = await painter(browser);
+    page.setDefaultTimeout(15_000);
+    await enterDemo(page);
+    await page.getByRole("link", { name: "Tips", exact: true }).click();
+    await page.getByRole("combobox", { name: "Longer side of a new sheet" }).selectOption("1024");
+    await page.getByRole("combobox", { name: "Begin with" }).selectOption("speckle");
+    await page.getByText("1024×1024 px").waitFor();
+    await page.getByRole("button", { name: "Open a picture…" }).first().waitFor();
+    await page.getByRole("link", { name: "Grains", exact: true }).click();
+    await page.getByRole("combobox", { name: "Begin with a drawn grain" }).selectOption("linen");
+    await page.getByText("linen, drawn").first().waitFor();
+    await page.getByRole("link", { name: "Tips", exact: true }).click();
+    await page.getByText("1024×1024 px").waitFor();
+    await page.reload();
+    await page.getByText("1024×1024 px").waitFor();
+    // Something else takes its place, and what lay there is brought back.
+    await page.getByRole("combobox", { name: "Longer side of a new sheet" }).selectOption("256");
+    await page.getByRole("combobox", { name: "Begin with" }).selectOption("blank");
+    await page.getByText("256×256 px").waitFor();
+    await page.getByRole("button", { name: "Bring back what lay here" }).click();
+    await page.getByText("1024×1024 px").waitFor();
+    await page.goto("/desk/grain");
+    await page.getByText("linen, drawn").first().waitFor();
+    await context.close();
+  });
+});

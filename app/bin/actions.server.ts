@@ -10,15 +10,22 @@ export async function loader({ context, request }: Route.LoaderArgs) {
   return { things: await listBin(context.database, account.id) };
 }
 
-const askSchema = z.object({ act: z.enum(["put", "back"]), what: z.enum(binnables), id: z.string().max(16) });
+const askSchema = z.object({
+  act: z.enum(["put", "back"]),
+  what: z.enum(binnables),
+  id: z.string().max(16),
+  name: z.string().max(200).default(""),
+});
 
-/** Puts a brush or a set into the bin, or brings it back. */
+const calledOne = { brushes: "brush", sets: "set", tips: "tip", grains: "grain" } as const;
+
+/** Puts something into the bin, or brings it back. */
 export async function action({ context, request }: Route.ActionArgs) {
   const account = needAccount(context, request);
   const asked = askSchema.safeParse(Object.fromEntries(await readForm(request)));
   if (!asked.success) throw data("The request could not be read.", { status: 400 });
-  const { act, what, id } = asked.data;
+  const { act, what, id, name } = asked.data;
   const done = await (act === "put" ? putIntoBin : bringBack)(context.database, account.id, what, id);
-  if (!done) throw notFound(what === "sets" ? "set" : "brush");
-  return { act, what, id };
+  if (!done) throw notFound(calledOne[what]);
+  return { act, what, id, name };
 }

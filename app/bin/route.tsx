@@ -6,6 +6,8 @@ import type { Route } from "./+types/route";
 
 export { action, loader } from "./actions.server";
 
+const called = { brushes: "brush", sets: "set", tips: "tip", grains: "grain" } as const;
+
 export const meta: Route.MetaFunction = () => [{ title: "Bin · Brosse" }];
 
 export default function Bin({ loaderData: { things } }: Route.ComponentProps) {
@@ -13,11 +15,12 @@ export default function Bin({ loaderData: { things } }: Route.ComponentProps) {
     <>
       <TopBar />
       <main className="mx-4.5 my-5 max-w-3xl">
-        <h1 className="mb-3 font-serif text-2xl">Bin</h1>
+        <h1 className="font-serif text-2xl">Bin</h1>
+        <p className="mb-3 text-soft">What lies here for 30 days is gone then; what an edition holds stays whole.</p>
         {things.length === 0 ? (
           <p className="sheet border border-line p-8 text-soft">
-            The bin is empty. Brushes and sets that you put here are seen nowhere else, and can be brought back; what
-            was published of them stays.
+            The bin is empty. Brushes, sets, tips and grains that you put here are seen nowhere else, and can be brought
+            back for 30 days; what was published of them stays.
           </p>
         ) : (
           <ul className="sheet divide-y divide-line border border-line">
@@ -25,7 +28,7 @@ export default function Bin({ loaderData: { things } }: Route.ComponentProps) {
               <li key={id} className="flex items-center gap-4 px-4 py-2">
                 <span className="min-w-0 flex-1 truncate font-medium font-serif text-base">{name}</span>
                 <span className="text-soft">
-                  {what === "sets" ? "set" : "brush"} · {day(binnedAt)}
+                  {called[what]} · {day(binnedAt)}
                 </span>
                 <Form method="post">
                   <input type="hidden" name="act" value="back" />

@@ -74,8 +74,7 @@ function useWaitingForNetwork(): void {
     const { proceed } = blocker;
     const unwanted = new AbortController();
     const wait = async () => {
-      do await troubles.hold(unwanted, "offline", undefined, unwanted.signal);
-      while (!navigator.onLine);
+      while (!navigator.onLine) await troubles.hold(unwanted, "offline", undefined, unwanted.signal);
       troubles.release(unwanted);
       proceed();
     };

@@ -23,6 +23,23 @@ export const askSchema = z.discriminatedUnion("act", [
   z.object({ act: z.literal("publish"), from: z.int().min(1), draft: draftSchema, version: versionSchema }),
 ]);
 
+/** What a browser has kept of a set that was not saved: words may be as they were left, too short or too long. */
+const keptSchema = z.object({
+  revision: z.int().min(1),
+  draft: z.object({
+    name: z.string(),
+    licence: z.enum(licenceIds),
+    notes: z.string(),
+    credits: z.string(),
+    brushes: z.array(z.object({ id: z.string(), group: z.string(), sampler: z.boolean() })),
+  }),
+});
+
+/** A draft that a browser has kept, and the revision it was begun from; undefined where it is none. */
+export function readDraft(kept: unknown): { draft: Draft; revision: number } | undefined {
+  return keptSchema.safeParse(kept).data;
+}
+
 /** The next edition's number: the first is 1.0.0, later ones raise the middle number. */
 export function nextVersion(published: readonly string[]): string {
   const [top] = published

@@ -4,15 +4,16 @@ import type { KeptBrush } from "@server/brushes/repository";
 import type { EditionEntry } from "@server/editions/repository";
 import type { KeptSet } from "@server/sets/repository";
 import type { KeptStudy } from "@server/studies/repository";
-import { useEffect, useRef, useState } from "react";
+import { useEffect, useMemo, useRef, useState } from "react";
 import { useFetcher } from "react-router";
-import { BinButton } from "~/ui/bin-button";
+import { BinButton } from "~/bin/bin-button";
+import { useKeptDraft } from "~/keeping/use-kept-draft";
 import { Button } from "~/ui/button";
 import { Choice, Field, TextArea } from "~/ui/field";
 import { TopBar } from "~/ui/top-bar";
 import { counted } from "~/ui/words";
 import { AnswersCard } from "./answers-card";
-import { type Draft, nextVersion } from "./draft";
+import { type Draft, nextVersion, readDraft } from "./draft";
 import { EditionList } from "./editions-card";
 import { MemberLine } from "./member-line";
 import { OneGrain } from "./one-grain";
@@ -49,6 +50,14 @@ export function SetPage({ set, shelf, editions, studies, answers }: Props) {
   const answer = fetcher.data;
   const busy = fetcher.state !== "idle";
   const changed = JSON.stringify(draft) !== saved;
+  const [found, setFound] = useState(false);
+  const unsaved = useMemo(() => (changed ? { draft, revision } : undefined), [changed, draft, revision]);
+  useKeptDraft(`set ${set.id}`, unsaved, readDraft, (kept) => {
+    if (JSON.stringify(kept.draft) === saved) return;
+    setDraft(kept.draft);
+    setRevision(kept.revision);
+    setFound(true);
+  });
   const edit = (patch: Partial<Draft>) => setDraft((now) => ({ ...now, ...patch }));
 
   useEffect(() => {
@@ -93,7 +102,7 @@ export function SetPage({ set, shelf, editions, studies, answers }: Props) {
         <div className="flex items-baseline gap-3">
           <h1 className="font-medium font-serif text-lg">{draft.name || "A set without a name"}</h1>
           <span role="status" className="font-mono text-[13px] text-soft">
-            {busy ? "saving…" : changed ? "not saved" : "saved"}
+            {busy ? "saving…" : changed ? "draft kept" : "saved"}
           </span>
         </div>
         <Button disabled={!changed || busy} onClick={() => send("save")}>
@@ -105,7 +114,7 @@ export function SetPage({ set, shelf, editions, studies, answers }: Props) {
               Export
             </a>
           </Button>
-          <BinButton what="sets" id={set.id} name={set.name} />
+          <BinButton what="sets" id={set.id} name={set.name} then="/sets" />
         </div>
       </TopBar>
       <main className="grid gap-4 px-4.5 py-3 lg:grid-cols-[minmax(0,1fr)_22rem]">
@@ -129,6 +138,21 @@ export function SetPage({ set, shelf, editions, studies, answers }: Props) {
                 </Button>
               </div>
             </div>
+          )}
+          {found && changed && (
+            <p role="status" className="flex items-center gap-3 rounded-md border border-line bg-panel px-3 py-1">
+              This is your draft, kept in this browser.
+              <Button
+                kind="quiet"
+                className="h-7 text-act"
+                onClick={() => {
+                  setDraft(draftOf(set));
+                  setRevision(set.revision);
+                }}
+              >
+                Go back to what is saved
+              </Button>
+            </p>
           )}
           {(answer?.kind === "fault" || answer?.kind === "unpublished") && !busy && (
             <p role="alert" className="rounded-md border border-danger px-3 py-2 text-danger">

@@ -3,7 +3,7 @@ import { type Source, sources } from "@core/response/sources";
 import type { KeptBrush } from "@server/brushes/repository";
 import { Download } from "lucide-react";
 import { Link } from "react-router";
-import { BinButton } from "~/ui/bin-button";
+import { BinButton } from "~/bin/bin-button";
 
 /** One brush as a line of a type specimen: its name, its stroke, and what its values say. */
 export function ShelfLine({

@@ -7,6 +7,7 @@ import * as grains from "./migrations/0004-grains";
 import * as signInTries from "./migrations/0005-sign-in-tries";
 import * as studies from "./migrations/0006-studies";
 import * as goingOut from "./migrations/0007-going-out";
+import * as keptBin from "./migrations/0008-kept-bin";
 
 /** A step to a newer schema. */
 interface Step {
@@ -23,6 +24,7 @@ const steps: Record<string, Step> = {
   "0005-sign-in-tries": signInTries,
   "0006-studies": studies,
   "0007-going-out": goingOut,
+  "0008-kept-bin": keptBin,
 };
 
 const LOCK = "brosse_migrate";

@@ -93,6 +93,7 @@ interface KeptRow {
   licence: LicenceId;
   body: string;
   made_at: Date;
+  binned_at: Date | null;
 }
 
 interface StudyRow {

@@ -30,8 +30,6 @@ export interface Keeper<Body> {
   readonly keep: (database: Database, accountId: string, label: KeptLabel, body: Body) => Promise<string>;
   /** All of an account, the newest first. */
   readonly list: (database: Database, accountId: string) => Promise<(KeptThing & Body)[]>;
-  /** Forgets one; brushes that have its pictures keep them. Says whether there was one. */
-  readonly forget: (database: Database, accountId: string, id: string) => Promise<boolean>;
 }
 
 /** @param bodySchema what such a thing is @param pathsOf the pictures it names, which are kept by their hash: changing it later changes no brush */
@@ -54,7 +52,7 @@ export function keeperOf<Body extends object>(
     },
     list: async (database, accountId) => {
       const rows: (KeptLabel & { id: string; body: string; made_at: Date })[] = await database(table)
-        .where({ account_id: accountId })
+        .where({ account_id: accountId, binned_at: null })
         .orderBy("made_at", "desc")
         .limit(MOST_KEPT);
       const brushes = rows.length > 0 ? await listBrushes(database, accountId) : [];
@@ -66,7 +64,5 @@ export function keeperOf<Body extends object>(
         return { ...read, id, name, tags, credit, licence, madeAt: made_at, usedBy };
       });
     },
-    forget: async (database, accountId, id) =>
-      (await database(table).where({ account_id: accountId, id }).delete()) > 0,
   };
 }

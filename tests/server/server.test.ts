@@ -3,6 +3,7 @@ import { pack, unpack } from "@core/formats/package";
 import { writeRgba } from "@core/formats/png/png";
 import { grainOf } from "@core/ground/grain";
 import { closeSession, createAccount, findByPassword, findBySession, openSession } from "@server/accounts/repository";
+import { bringBack, listBin, putIntoBin } from "@server/bin/repository";
 import { addBrushes, findBrush, findRevision, listBrushes, saveBrush } from "@server/brushes/repository";
 import { connect, type Database } from "@server/database/connect";
 import { migrate } from "@server/database/migrate";
@@ -140,13 +141,16 @@ describe("kept tips and grains", () => {
     const [kept] = await keptTips.list(database, maker.id);
     expect(kept).toMatchObject({ id, ...label, ...body, usedBy: ["Stamper"] });
     expect(await keptTips.list(database, other.id)).toEqual([]);
-    expect(await keptTips.forget(database, other.id, id)).toBe(false);
-    expect(await keptTips.forget(database, maker.id, id)).toBe(true);
+    expect(await putIntoBin(database, other.id, "tips", id)).toBe(false);
+    expect(await putIntoBin(database, maker.id, "tips", id)).toBe(true);
     expect(await keptTips.list(database, maker.id)).toEqual([]);
+    expect(await listBin(database, maker.id)).toMatchObject([{ what: "tips", id, name: label.name }]);
     expect(
       (await listBrushes(database, maker.id)).find(({ brush }) => brush.name === "Stamper")?.brush.tip.shape,
       "its brush keeps it",
     ).toEqual(body.shape);
+    expect(await bringBack(database, maker.id, "tips", id)).toBe(true);
+    expect(await keptTips.list(database, maker.id)).toMatchObject([{ id, ...label, ...body }]);
   });
 
   test("grains are kept alike, apart from tips", async () => {
@@ -166,7 +170,7 @@ describe("kept tips and grains", () => {
     expect(kept.find((one) => one.id === id)).toMatchObject({ ...label, ...grain, usedBy: ["Rough"] });
     expect(kept.find((one) => one.id !== id)).toMatchObject({ name: "Unmeasured", pxPerMm: null, usedBy: [] });
     expect(await keptTips.list(database, maker.id)).toEqual([]);
-    expect(await keptTips.forget(database, maker.id, id)).toBe(false);
+    expect(await putIntoBin(database, maker.id, "tips", id)).toBe(false);
     await expect(keptGrains.keep(database, maker.id, label, { file: "tips/bb.png", pxPerMm: null })).rejects.toThrow(
       "grains/<name>.png",
     );
@@ -218,7 +222,9 @@ describe("sets and editions", () => {
       brushes: [...set.brushes].reverse(),
     };
     expect(await saveSet(database, account.id, set.id, 1, draft)).toEqual({ saved: true, revision: 2 });
-    expect((await saveSet(database, account.id, set.id, 1, draft))?.saved).toBe(false);
+    expect((await saveSet(database, account.id, set.id, 1, { ...draft, notes: "other words" }))?.saved).toBe(false);
+    // Sent twice, because its answer was lost, it is no conflict with itself.
+    expect(await saveSet(database, account.id, set.id, 1, draft)).toEqual({ saved: true, revision: 2 });
     const after = await findSet(database, account.id, set.id);
     expect(after && (await brushesOfSet(database, account.id, after)).map((b) => b.brush.name)).toEqual(["One", "Two"]);
   });

@@ -268,6 +268,21 @@ test("what lies in the bin is nowhere else, and comes back as it was, to its set
   expect(await findSet(database, account.id, setId)).toBeUndefined();
 });
 
+test("after thirty days in the bin things are gone, but a set of which an edition went out", async () => {
+  const { account, ids, setId, publishNow } = await workshop();
+  await publishNow("1.0.0");
+  await putIntoBin(database, account.id, "brushes", ids[0]);
+  await putIntoBin(database, account.id, "brushes", ids[1]);
+  await putIntoBin(database, account.id, "sets", setId);
+  const lain = (days: number) => ({ binned_at: new Date(Date.now() - days * 24 * 3_600_000) });
+  await database("brushes").where({ id: ids[0] }).update(lain(29));
+  await database("brushes").where({ id: ids[1] }).update(lain(31));
+  await database("sets").where({ id: setId }).update(lain(31));
+  expect((await listBin(database, account.id)).map(({ id }) => id).sort()).toEqual([ids[0], setId].sort());
+  expect(await bringBack(database, account.id, "brushes", ids[1])).toBe(false);
+  expect(await bringBack(database, account.id, "sets", setId)).toBe(true);
+});
+
 test("answers reach the maker alone, with their stroke, and one address cannot flood", async () => {
   const { account, setId, publishNow, stroke } = await workshop();
   const edition = await publishNow("1.0.0");

@@ -19,7 +19,6 @@ const askSchema = z.discriminatedUnion("act", [
   z.strictObject({ act: z.literal("use"), brush: id, scale }),
   z.strictObject({ act: z.literal("give"), set: id, scale }),
   z.strictObject({ act: z.literal("keep"), label: keptLabelSchema, pxPerMm: grainBodySchema.shape.pxPerMm }),
-  z.strictObject({ act: z.literal("forget"), id }),
 ]);
 
 /** What the desk asks of the server; the grain's picture comes beside it. */
@@ -42,7 +41,7 @@ export async function loader({ context, request }: Route.LoaderArgs) {
   };
 }
 
-/** Gives a grain to a brush or a whole set as their next revisions, keeps it among the maker's grains, or forgets a kept one. */
+/** Gives a grain to a brush or a whole set as their next revisions, or keeps it among the maker's grains. */
 export async function action({ context, request }: Route.ActionArgs) {
   const account = needAccount(context, request);
   const { database } = context;
@@ -50,10 +49,6 @@ export async function action({ context, request }: Route.ActionArgs) {
   const parsed = askSchema.safeParse(readJsonText(form.get("ask")));
   if (!parsed.success) return data({ fault: z.prettifyError(parsed.error) }, { status: 400 });
   const ask = parsed.data;
-  if (ask.act === "forget")
-    return (await keptGrains.forget(database, account.id, ask.id))
-      ? { forgotten: ask.id }
-      : data({ fault: "There is no such grain." }, { status: 404 });
   const picture = fileOf(form, "picture");
   if (!picture) return data({ fault: "There is no grain to keep yet." }, { status: 400 });
   const set = ask.act === "give" ? await findSet(database, account.id, ask.set) : undefined;

@@ -1,7 +1,8 @@
 import { type GrainWork, grainWorkSchema } from "@core/desk/grain/grain-work";
 import { type DrawnGrain, drawnGrainKinds, grainOf } from "@core/ground/grain";
 import type { KeptGrain } from "@server/grains/repository";
-import { useCallback, useEffect, useRef, useState } from "react";
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { useKeptDraft } from "~/keeping/use-kept-draft";
 import { takeCarried } from "~/pictures/carry-picture";
 import { Button } from "~/ui/button";
 import { box } from "~/ui/settings/box";
@@ -12,6 +13,7 @@ import { DeskStatus } from "../shared/desk-status";
 import { FindingList } from "../shared/finding-list";
 import { KeptList } from "../shared/kept-list";
 import { drawnSvg } from "../shared/svg-file";
+import { readGrainDraft } from "./grain-draft";
 import { GrainSettings } from "./grain-settings";
 import { GrainViews } from "./grain-views";
 import { GrainKeepCard } from "./keep-card";
@@ -39,6 +41,8 @@ export function GrainDesk({ brushes, sets, grains, studio }: Props) {
   const [undrawn, setUndrawn] = useState<string>();
   const { desk, opening, open, generate, exportPng, complain } = useGrainDesk(work);
   const chooser = useRef<HTMLInputElement>(null);
+  /** The file of what lies on the desk, where it is a picture. */
+  const [file, setFile] = useState<File>();
   const set = (patch: Partial<GrainWork>) => setWork((now) => ({ ...now, ...patch }));
   const begin = useCallback(
     (file: File, settings = grainWorkSchema.parse({}), printed = usualPrint) => {
@@ -46,6 +50,7 @@ export function GrainDesk({ brushes, sets, grains, studio }: Props) {
       // What lies on the desk keeps its settings until the picture is there: it may be refused or stopped.
       const taken = () => {
         setWork(settings);
+        setFile(file);
         setName(file.name.replace(/\.[^.]*$/, ""));
         setDrawn(undefined);
         setPrint(printed);
@@ -66,8 +71,20 @@ export function GrainDesk({ brushes, sets, grains, studio }: Props) {
 
   const draw = (next: DrawnGrain) => {
     setDrawn(next);
+    setFile(undefined);
     generate(next);
   };
+  const from = drawn ?? file;
+  const lying = useMemo(() => (from ? { from, work, print, name } : undefined), [from, work, print, name]);
+  useKeptDraft(`grain desk ${studio}`, lying, readGrainDraft, (left) => {
+    // What was put on the desk meanwhile stays.
+    if (opening.name !== undefined || desk.opened) return;
+    if (left.from instanceof File) return begin(left.from, left.work, left.print);
+    setWork(left.work);
+    setPrint(left.print);
+    setName(left.name);
+    draw(left.from);
+  });
   const openKept = async ({ file, name: called, pxPerMm }: KeptGrain) => {
     const bytes = await fetch(`/${file}`)
       .then((answer) => (answer.ok ? answer.blob() : undefined))

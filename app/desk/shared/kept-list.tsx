@@ -2,7 +2,7 @@ import type { KeptThing } from "@server/kept/kept-things";
 import { Trash2 } from "lucide-react";
 import { Popover } from "radix-ui";
 import { useState } from "react";
-import { useFetcher } from "react-router";
+import { useBinning } from "~/bin/use-binning";
 import { Button } from "~/ui/button";
 import { box } from "~/ui/settings/box";
 import { counted } from "~/ui/words";
@@ -16,22 +16,17 @@ interface Props<Thing extends KeptThing> {
   readonly onOpen: (thing: Thing) => void;
 }
 
-/** What a maker keeps beside the brushes: found by name and tags, opened on the desk, forgotten. */
+/** What a maker keeps beside the brushes: found by name and tags, opened on the desk, put into the bin. */
 export function KeptList<Thing extends KeptThing>({ what, things, pictureOf, onOpen }: Props<Thing>) {
   const [words, setWords] = useState("");
   const [open, setOpen] = useState(false);
-  const forgetter = useFetcher();
+  const binning = useBinning();
   const found = things.filter(({ name, tags }) =>
     words
       .toLowerCase()
       .split(/\s+/)
       .every((word) => `${name} ${tags}`.toLowerCase().includes(word)),
   );
-  const forget = (id: string) => {
-    const form = new FormData();
-    form.set("ask", JSON.stringify({ act: "forget", id }));
-    void forgetter.submit(form, { method: "post", encType: "multipart/form-data" });
-  };
   return (
     <Popover.Root open={open} onOpenChange={setOpen}>
       <Popover.Trigger asChild>
@@ -89,9 +84,9 @@ export function KeptList<Thing extends KeptThing>({ what, things, pictureOf, onO
                 <Button
                   kind="quiet"
                   className="h-7 px-1"
-                  aria-label={`Forget ${thing.name}; brushes keep it`}
-                  title="Forget it; brushes keep it"
-                  onClick={() => forget(thing.id)}
+                  aria-label={`Put ${thing.name} into the bin; brushes keep it`}
+                  title="Put it into the bin; brushes keep it"
+                  onClick={() => binning.put(`${what}s`, thing.id, thing.name)}
                 >
                   <Trash2 aria-hidden size={14} />
                 </Button>

@@ -20,7 +20,6 @@ const madeSchema = {
 const askSchema = z.discriminatedUnion("act", [
   z.strictObject({ act: z.literal("use"), brush: z.string().max(40), ...madeSchema }),
   z.strictObject({ act: z.literal("keep"), label: keptLabelSchema, ...madeSchema }),
-  z.strictObject({ act: z.literal("forget"), id: z.string().max(40) }),
 ]);
 
 /** What the desk asks of the server; the pictures come beside it. */
@@ -35,18 +34,13 @@ export async function loader({ context, request }: Route.LoaderArgs) {
   return { brushes: brushes.map(({ id, brush }) => ({ id, brush })), tips, studio: account.studio };
 }
 
-/** Keeps the desk's tips, gives them to a brush as its next revision, or forgets a kept one. */
+/** Keeps the desk's tips, or gives them to a brush as its next revision. */
 export async function action({ context, request }: Route.ActionArgs) {
   const account = needAccount(context, request);
   const { database } = context;
   const form = await readForm(request);
   const ask = askSchema.safeParse(readJsonText(form.get("ask")));
   if (!ask.success) return data({ fault: z.prettifyError(ask.error) }, { status: 400 });
-  if (ask.data.act === "forget") {
-    if (!(await keptTips.forget(database, account.id, ask.data.id)))
-      return data({ fault: "There is no such tip." }, { status: 404 });
-    return { forgotten: ask.data.id };
-  }
   const files = form.getAll("picture").filter((file): file is File => file instanceof File && file.size > 0);
   if (files.length !== ask.data.weights.length)
     return data({ fault: "A picture of the tip did not arrive." }, { status: 400 });

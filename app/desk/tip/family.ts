@@ -56,6 +56,20 @@ export function travelled(member: Member, way: "undo" | "redo"): Member {
 export class TipFamily {
   members: readonly Member[] = [];
   private place = 0;
+  /** What lay here before something else took its place. */
+  private aside: readonly Member[] = [];
+
+  /** Whether something lay here before. */
+  get hasAside(): boolean {
+    return this.aside.length > 0;
+  }
+
+  /** Brings back what lay here before, and lays aside what lies here. */
+  bringBack(): void {
+    if (!this.hasAside) return;
+    [this.members, this.aside] = [this.aside, this.members];
+    this.place = 0;
+  }
 
   /** The tip that is worked on. */
   get chosen(): Member | undefined {
@@ -71,6 +85,7 @@ export class TipFamily {
     const before = goes === "alone" ? [] : this.members;
     if (before.length + added.length > MOST_PICTURES)
       throw new RangeError(`a family has ${MOST_PICTURES} tips at most`);
+    if (goes === "alone" && this.members.length > 0) this.aside = this.members;
     this.members = [...before, ...added];
     this.place = before.length;
   }

@@ -56,6 +56,8 @@ export interface SheetShown {
   readonly source: StrengthSource | undefined;
   readonly histogram: readonly number[];
   readonly centre: readonly [number, number] | undefined;
+  /** Whether something lay here before this. */
+  readonly aside: boolean;
   readonly chosen: number;
   readonly members: readonly TipMember[];
 }
@@ -68,6 +70,8 @@ export interface TipDesking {
       readonly ask: { readonly mapped: boolean };
       readonly answer: readonly Uint8Array<ArrayBuffer>[];
     };
+    /** Keeps the tips in this browser now. */
+    readonly keep: { readonly ask: null; readonly answer: true };
   };
   readonly tells: {
     readonly canvas: OffscreenCanvas;
@@ -95,6 +99,10 @@ export interface TipDesking {
     readonly move: { readonly member: number; readonly to: number };
     readonly weigh: { readonly member: number; readonly weight: number };
     readonly evenOut: null;
+    /** Lays out what lay here when the desk was left, under this key, and keeps what lies here from now on. */
+    readonly takeUp: string;
+    /** Brings back what lay here before something else took its place. */
+    readonly bringBack: null;
   };
   readonly says: {
     readonly sheet: SheetShown;

@@ -34,9 +34,9 @@ interface Props {
 
 /** The tip desk: a sheet on which a tip is drawn or made of a picture, beside what it will leave. */
 export function TipDesk({ brushes, tips, studio }: Props) {
-  const { settings, set, pen, tried } = useTipSettings(brushes);
+  const { settings, set, pen, tried } = useTipSettings(brushes, studio);
   const { drawing, tool, pivot, pick, side } = settings;
-  const [state, engine] = useTipDesk(pen, tried);
+  const [state, engine] = useTipDesk(studio, pen, tried);
   const { sheet, findings, tries, busy, fault } = state;
   const { opening, open } = useTipFiles(engine, () => set({ pivot: [0, 0] }));
   const chooser = useRef<HTMLInputElement>(null);
@@ -102,6 +102,14 @@ export function TipDesk({ brushes, tips, studio }: Props) {
             ))}
           </select>
           <Button onClick={() => choose("alone")}>Open a picture…</Button>
+          {sheet?.aside && (
+            <Button
+              title="What lies on the desk is laid aside for it, and can be brought back too"
+              onClick={() => engine.tell("bringBack", null)}
+            >
+              Bring back what lay here
+            </Button>
+          )}
           <KeptList what="tip" things={tips} pictureOf={({ shape }) => picturePaths(shape)[0]} onOpen={openKept} />
         </div>
       </TopBar>

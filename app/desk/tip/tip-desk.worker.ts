@@ -19,6 +19,7 @@ import { openPort, unlessDropped } from "~/port/open-port";
 import { breath, servePort } from "~/port/serve-port";
 import { TipCanvas } from "./canvas";
 import { changed, newMember, TipFamily, travelled } from "./family";
+import { FamilyKeeper } from "./keep-family";
 import type { StepDoing, TipDesking, TipMember, TipPen, TipTry } from "./protocol";
 import { pathOf, triedBrush, triesOf } from "./tries";
 
@@ -29,6 +30,7 @@ const PATIENCE = 150;
 const HARDNESS = 0.9;
 
 const family = new TipFamily();
+let keeper: FamilyKeeper | undefined;
 let canvas: TipCanvas | undefined;
 let pen: TipPen | undefined;
 let penPictures: Pictures = noPictures;
@@ -43,6 +45,7 @@ let counted = 0;
 async function show(load: boolean): Promise<void> {
   const { chosen } = family;
   if (!chosen) return;
+  keeper?.keepSoon();
   if (load) canvas?.load(chosen.sheet);
   const { strength, map } = chosen.sheet;
   const members = await Promise.all(
@@ -62,6 +65,7 @@ async function show(load: boolean): Promise<void> {
       source: chosen.source,
       histogram: histogramOf(strength),
       centre: weightCentre(strength),
+      aside: family.hasAside,
       chosen: family.chosenPlace,
       members,
     },
@@ -157,6 +161,10 @@ const say = servePort<TipDesking>(self, {
       job.transfer(...files.map(({ buffer }) => buffer));
       return files;
     },
+    keep: async (): Promise<true> => {
+      await keeper?.keep();
+      return true;
+    },
   },
   tells: {
     canvas: (offscreen) => {
@@ -228,6 +236,17 @@ const say = servePort<TipDesking>(self, {
     weigh: ({ member, weight }) => {
       family.weigh(member, weight);
       return show(false);
+    },
+    takeUp: async (key) => {
+      keeper = new FamilyKeeper(key, family);
+      const left = await keeper.read();
+      // What was put on the desk meanwhile stays.
+      if (family.members.length === 0 && left.length > 0) family.put(left, "alone");
+      return show(true);
+    },
+    bringBack: () => {
+      family.bringBack();
+      return show(true);
     },
     evenOut: () => {
       family.evenOut();

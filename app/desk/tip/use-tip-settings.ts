@@ -1,6 +1,8 @@
 import { type Brush, parseBrush } from "@core/brush";
-import type { ImageShape } from "@core/tip/shape/shape";
+import { type ImageShape, picks } from "@core/tip/shape/shape";
 import { useCallback, useMemo, useState } from "react";
+import { z } from "zod";
+import { useKeptDraft } from "~/keeping/use-kept-draft";
 import { type DrawSettings, usualDrawing } from "./draw-card";
 import type { TipPen, TipTry } from "./protocol";
 import type { SheetTool } from "./sheet-view";
@@ -40,9 +42,15 @@ const usual: TipSettings = {
   side: 1024,
 };
 
+/** What belongs to the tip that lies on the desk, and is kept with it. */
+const keptSchema = z.object({ pivot: z.tuple([z.number(), z.number()]), pick: z.enum(picks) });
+
 /** The settings, and by them the brush that draws on the sheet and what the tip is tried with. */
-export function useTipSettings(brushes: readonly { readonly id: string; readonly brush: Brush }[]) {
+export function useTipSettings(brushes: readonly { readonly id: string; readonly brush: Brush }[], studio: string) {
   const [settings, setSettings] = useState(usual);
+  const read = (kept: unknown) => keptSchema.safeParse(kept).data;
+  const kept = useMemo(() => ({ pivot: settings.pivot, pick: settings.pick }), [settings.pivot, settings.pick]);
+  useKeptDraft(`tip desk settings ${studio}`, kept, read, (found) => setSettings((now) => ({ ...now, ...found })));
   const set = useCallback((patch: Partial<TipSettings>) => setSettings((now) => ({ ...now, ...patch })), []);
   const { drawing, tried: id, pivot, pick } = settings;
   const pen = useMemo((): TipPen => {
