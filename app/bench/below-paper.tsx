@@ -1,28 +1,47 @@
 import type { Brush } from "@core/brush";
+import { ChevronDown, ChevronUp } from "lucide-react";
 import { Segments } from "~/ui/segments";
+import { Tool } from "~/ui/tool";
 import { Bodies } from "./bodies/bodies";
 import { FindPanel } from "./bodies/find-panel";
 import { PaintersPanel } from "./painters/painters-panel";
 import { ResponseTable } from "./responses/response-table";
 import { ScorePanel } from "./score/score-panel";
 import { useBench, useRun } from "./state/use-bench";
-import { panels } from "./state/view";
-import { showPanel } from "./state/view-commands";
+import { type BenchView, panels } from "./state/view";
+import { showPanel, toggleFolded } from "./state/view-commands";
 
 /** What lies below the paper: the bodies of the brush, the score of its main stroke, the table of its responses, or what is looked for. */
 export function BelowPaper({ madeFrom }: { readonly madeFrom: Brush | undefined }) {
   const panel = useBench(({ view }) => view.panel);
+  const folded = useBench(({ view }) => view.folded);
   const run = useRun();
   return (
     <>
-      <Segments
-        label="Below the paper"
-        name="panel"
-        options={panels}
-        value={panel}
-        onPick={(next) => run(showPanel(next))}
-        className="-my-1.5 shrink-0 capitalize"
-      />
+      <div className="-my-1.5 flex shrink-0 items-center gap-2">
+        <Segments
+          label="Below the paper"
+          name="panel"
+          options={panels}
+          value={panel}
+          onPick={(next) => run(showPanel(next))}
+          className="capitalize"
+        />
+        <Tool
+          label={folded ? "Fold out what lies below the paper (D)" : "Fold away what lies below the paper (D)"}
+          onClick={() => run(toggleFolded)}
+        >
+          {folded ? <ChevronUp aria-hidden size={16} /> : <ChevronDown aria-hidden size={16} />}
+        </Tool>
+      </div>
+      {!folded && <Panel panel={panel} madeFrom={madeFrom} />}
+    </>
+  );
+}
+
+function Panel({ panel, madeFrom }: { readonly panel: BenchView["panel"]; readonly madeFrom: Brush | undefined }) {
+  return (
+    <>
       {panel === "responses" && <ResponseTable />}
       {panel === "score" && <ScorePanel />}
       {panel === "find" && <FindPanel madeFrom={madeFrom} />}

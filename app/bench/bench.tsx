@@ -1,8 +1,9 @@
 import type { Brush } from "@core/brush";
 import type { Answer } from "@server/answers/repository";
 import type { KeptBrush, NamedBrush } from "@server/brushes/repository";
-import { useEffect, useMemo, useRef } from "react";
+import { type ReactNode, useEffect, useMemo, useRef, useState } from "react";
 import type { Engine } from "~/engine/client";
+import { FrameStore } from "~/paper/window/frame-store";
 import { AnswerNote } from "./answers/answer-note";
 import { BelowPaper } from "./below-paper";
 import { BenchBar } from "./bench-bar";
@@ -15,7 +16,7 @@ import { SaveAsDialog } from "./saving/save-as-dialog";
 import { useSaving } from "./saving/use-saving";
 import { openBench } from "./state/bench-state";
 import { BenchStore } from "./state/store";
-import { BenchProvider, type BenchShared, type TrayReach } from "./state/use-bench";
+import { BenchProvider, type BenchShared, type TrayReach, useBench } from "./state/use-bench";
 import { useDrafts } from "./state/use-drafts";
 import { useKeptSettings } from "./state/use-kept-settings";
 import { Tray } from "./tray/tray";
@@ -49,19 +50,26 @@ export function Bench({ account, kept, shelf, trays, madeFrom, answer }: Props) 
   const saving = useSaving(store, useDrafts(store, id), id);
   const { save } = saving;
   const tray = useRef<TrayReach | null>(null);
-  const shared = useMemo((): BenchShared => ({ store, engine, tray, save }), [store, save]);
+  const [frame] = useState(() => new FrameStore());
+  const shared = useMemo((): BenchShared => ({ store, engine, frame, tray, save }), [store, frame, save]);
   useKeptSettings(store);
   useBenchKeys(shared);
   return (
     <BenchProvider value={shared}>
       <div className="flex h-dvh min-h-165 flex-col max-lg:h-auto">
-        <BenchBar key={`bar ${id}`} saving={saving} />
+        <Beside>
+          <BenchBar key={`bar ${id}`} saving={saving} />
+        </Beside>
         <main className="flex min-h-0 flex-1 flex-col gap-3 px-4.5 py-3">
-          <BenchNotices kept={kept} saving={saving} />
-          {answer && <AnswerNote answer={answer} />}
-          <Tray inHand={id} shelf={shelf} sets={trays} />
+          <Beside>
+            <BenchNotices kept={kept} saving={saving} />
+            {answer && <AnswerNote answer={answer} />}
+            <Tray inHand={id} shelf={shelf} sets={trays} />
+          </Beside>
           <BenchPaper id={id} account={account} others={shelf.filter((other) => other.id !== id)} />
-          <BelowPaper key={`below ${id}`} madeFrom={madeFrom} />
+          <Beside>
+            <BelowPaper key={`below ${id}`} madeFrom={madeFrom} />
+          </Beside>
         </main>
         <KeysDialog />
         <SaveAsDialog key={`save ${id}`} saving={saving} />
@@ -69,4 +77,10 @@ export function Bench({ account, kept, shelf, trays, madeFrom, answer }: Props) 
       </div>
     </BenchProvider>
   );
+}
+
+/** What gives way when the paper takes the whole window. */
+function Beside({ children }: { readonly children: ReactNode }) {
+  const whole = useBench(({ view }) => view.whole);
+  return <div className={whole ? "hidden" : "contents"}>{children}</div>;
 }

@@ -2,12 +2,12 @@ import type { Sample } from "@core/hand/sample";
 import type { StudySheetSize } from "@core/study/model";
 import { type ReactNode, useEffect, useRef, useState } from "react";
 import { followPen } from "~/paper/follow-pen";
+import type { FrameStore } from "~/paper/window/frame-store";
+import { fitted } from "~/paper/window/framing";
+import { followGestures, type GestureTarget } from "~/paper/window/gestures";
+import { onPicture } from "~/paper/window/pen-on-picture";
 import { EaselEngine } from "./engine/client";
 import type { Instrument } from "./engine/protocol";
-import { followGestures, type GestureTarget } from "./gestures";
-import type { FrameStore } from "./window/frame-store";
-import { fitted } from "./window/framing";
-import { onPicture } from "./window/pen-on-picture";
 
 /** Who paints on the picture. */
 export interface PictureTarget extends GestureTarget {
@@ -100,7 +100,6 @@ function standPicture(
     canvas,
     pen,
     () => props().target?.rests() ?? false,
-    () => false,
     () => frame.get().width,
   );
   const observer = new ResizeObserver(() => {

@@ -1,7 +1,7 @@
 import type { Brush } from "@core/brush";
 import { type RefObject, useEffect, useRef, useState } from "react";
+import type { FrameStore } from "~/paper/window/frame-store";
 import type { EaselEngine } from "./engine/client";
-import type { FrameStore } from "./window/frame-store";
 
 const OUTLINE_PAUSE = 150;
 

@@ -84,15 +84,25 @@ export class Engine {
   }
 
   penMove(samples: readonly Sample[]): void {
+    if (!this.paints) return;
     this.drawn.push(...samples);
     this.port.tell("penMove", samples);
   }
 
   penUp(): void {
+    if (!this.paints) return;
     this.newest = this.drawn;
     this.paints = false;
     this.ups++;
     this.port.tell("penUp", null);
+  }
+
+  /** Two fingers have come down: the stroke under way was none. */
+  penDrop(): void {
+    if (!this.paints) return;
+    this.paints = false;
+    this.ups++;
+    this.port.tell("penDrop", null);
   }
 
   /** Draws a stroke again that somebody has drawn elsewhere. */

@@ -88,6 +88,11 @@ const say = servePort<Painting>(self, {
       acting(() => undefined);
       sayProofed(await proofs);
     },
+    penDrop: async () => {
+      const proofs = paper?.penDrop();
+      acting(() => undefined);
+      sayProofed(await proofs);
+    },
     replay: (stroke) => acting((on) => on.replay(stroke)),
     manner: async (manner) => {
       colours = manner.colours;

@@ -157,6 +157,16 @@ export class OwnPaint {
     this.close(act);
   }
 
+  /** Takes the stroke under way away, as if it had never begun. */
+  drop(): void {
+    if (!this.painter) return;
+    this.end();
+    this.takeBack();
+    this.undone.pop();
+    this.history = { ...this.history, undone: this.history.undone.slice(1) };
+    this.made--;
+  }
+
   /** Fills the chosen layer with a colour, or empties it, its mask too; nothing where it is locked. */
   fill(colour: Rgb | undefined): void {
     const layer = this.chosen();

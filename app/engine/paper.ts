@@ -247,6 +247,14 @@ export class Paper {
     return this.proofsWait && this.drawAnew();
   }
 
+  /** Takes the stroke under way away, as if it had never begun. Answers as `setBrush`. */
+  async penDrop(): Promise<boolean> {
+    this.ups++;
+    this.own.drop();
+    this.view.show();
+    return this.proofsWait && this.drawAnew();
+  }
+
   /** Changes what own strokes do, and how the paper is lit. */
   async setManner(manner: PaperManner): Promise<boolean> {
     const before = this.manner;

@@ -88,6 +88,8 @@ export interface Painting {
     readonly penDown: number;
     readonly penMove: readonly Sample[];
     readonly penUp: null;
+    /** The stroke under way was none. */
+    readonly penDrop: null;
     /** A stroke that somebody has drawn elsewhere, as they had set the brush. */
     readonly replay: ReplayedStroke;
     readonly manner: PaperManner;

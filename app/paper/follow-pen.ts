@@ -15,25 +15,22 @@ const REST = 16;
 /**
  * Sends one pointer's readings to the engine, from its contact until it leaves; further ones (a palm) are left out.
  * @param rests whether the brush goes on laying marks while the pen stands still
- * @param mirrored whether the canvas is shown left for right
- * @param width px of the canvas, where its element does not know
+ * @param width px of the window, of which readings are told
  * @returns what stops it
  */
 export function followPen(
-  canvas: HTMLCanvasElement,
+  place: HTMLElement,
   engine: PenTarget,
   rests: () => boolean,
-  mirrored: () => boolean,
-  width: () => number = () => canvas.width,
+  width: () => number,
 ): () => void {
   let active: number | undefined;
   /** The newest reading of the stroke. */
   let last: Sample | undefined;
   let resting: ReturnType<typeof setInterval> | undefined;
   const read = (event: PointerEvent) => {
-    const box = canvas.getBoundingClientRect();
-    const samples = samplesOf(event, box, width() / box.width);
-    return mirrored() ? samples.map((sample) => mirror(sample, width())) : samples;
+    const box = place.getBoundingClientRect();
+    return samplesOf(event, box, width() / box.width);
   };
   const send = (event: PointerEvent) => {
     const samples = read(event);
@@ -51,8 +48,8 @@ export function followPen(
     if (active !== undefined || event.button !== 0 || event.defaultPrevented) return;
     event.preventDefault();
     active = event.pointerId;
-    // A pen that is gone already cannot be captured; its strokes end at the canvas's edge then.
-    if (event.isTrusted) canvas.setPointerCapture(event.pointerId);
+    // A pen that is gone already cannot be captured; its strokes end at its edge then.
+    if (event.isTrusted) place.setPointerCapture(event.pointerId);
     last = undefined;
     engine.penDown();
     send(event);
@@ -72,20 +69,9 @@ export function followPen(
     ["pointerup", up],
     ["pointercancel", up],
   ];
-  for (const [name, listen] of listeners) canvas.addEventListener(name, listen as EventListener);
+  for (const [name, listen] of listeners) place.addEventListener(name, listen as EventListener);
   return () => {
     clearInterval(resting);
-    for (const [name, listen] of listeners) canvas.removeEventListener(name, listen as EventListener);
-  };
-}
-
-/** A reading as it would be on a sheet seen the right way round: directions turn over with the place. */
-function mirror(sample: Sample, width: number): Sample {
-  const turned = (degrees: number | undefined) => (degrees === undefined ? undefined : (540 - degrees) % 360);
-  return {
-    ...sample,
-    x: width - sample.x,
-    lean: turned(sample.lean),
-    twist: sample.twist === undefined ? undefined : (360 - sample.twist) % 360,
+    for (const [name, listen] of listeners) place.removeEventListener(name, listen as EventListener);
   };
 }

@@ -1,8 +1,12 @@
 import { type MainHand, type ProofName, proofsOn } from "@core/hand/proof";
-import { type ReactNode, useEffect, useRef, useState } from "react";
+import type { Sample } from "@core/hand/sample";
+import { type ReactNode, useEffect, useRef, useState, useSyncExternalStore } from "react";
 import { Engine } from "~/engine/client";
 import { usualColours } from "~/engine/protocol";
 import { followPen } from "./follow-pen";
+import { FrameStore } from "./window/frame-store";
+import { type Framing, isUpright, matrixOf, upright } from "./window/framing";
+import { onPicture } from "./window/pen-on-picture";
 
 /** The proofs whose names are written on the paper. */
 export interface ProofNames {
@@ -16,10 +20,8 @@ interface Props {
   readonly proofs?: ProofNames;
   /** Whether the brush goes on laying marks while the pen stands still. */
   readonly rests: boolean;
-  /** Whether it is looked at in a mirror. */
-  readonly mirrored?: boolean;
-  /** How many times as large as it is the paper is shown. */
-  readonly zoom?: number;
+  /** How it is looked at; as it lies, where nothing is said. */
+  readonly frame?: FrameStore;
   /** Is given the engine that paints on the paper. @returns what lets go of it */
   readonly onEngine: (engine: Engine) => () => void;
   /** Is told the paper's size in its own pixels, whenever that changes. */
@@ -29,7 +31,10 @@ interface Props {
 
 /** A paper that fills its place and can be drawn on anywhere with pen, mouse and finger. The engine paints in a worker. */
 export function PaperSheet(props: Props) {
-  const { label, proofs, mirrored = false, zoom = 1, children } = props;
+  const { label, proofs, children } = props;
+  const [own] = useState(() => new FrameStore());
+  const frame = props.frame ?? own;
+  const framing = useSyncExternalStore(frame.subscribe, frame.get, frame.get);
   const place = useRef<HTMLDivElement>(null);
   const newest = useRef(props);
   newest.current = props;
@@ -44,7 +49,7 @@ export function PaperSheet(props: Props) {
     return layPaper(sheet, {
       proofed,
       rests: () => newest.current.rests,
-      mirrored: () => newest.current.mirrored ?? false,
+      frame,
       onEngine: (engine) => newest.current.onEngine(engine),
       onSize: (pixels) => {
         setSize({ width: sheet.clientWidth, height: sheet.clientHeight });
@@ -52,19 +57,7 @@ export function PaperSheet(props: Props) {
       },
       onTrouble: setFault,
     });
-  }, [proofed]);
-
-  useEffect(() => {
-    const canvas = place.current?.querySelector("canvas");
-    if (!canvas) return;
-    canvas.style.transformOrigin = "0 0";
-    canvas.style.transform = mirrored
-      ? `translateX(${zoom * 100}%) scale(${-zoom}, ${zoom})`
-      : zoom === 1
-        ? ""
-        : `scale(${zoom})`;
-    canvas.style.imageRendering = zoom > 1 ? "pixelated" : "";
-  }, [mirrored, zoom]);
+  }, [proofed, frame]);
 
   return (
     <div className="relative size-full overflow-hidden">
@@ -72,9 +65,9 @@ export function PaperSheet(props: Props) {
         ref={place}
         role="img"
         aria-label={label}
-        className={`sheet absolute inset-0 ${zoom > 1 ? "overflow-auto" : "overflow-hidden"}`}
+        className={`absolute inset-0 touch-none overflow-hidden ${isUpright(framing) ? "sheet" : "bg-line"}`}
       >
-        {proofs && zoom === 1 && size.width > 0 && <ProofLabels {...proofs} {...size} mirrored={mirrored} />}
+        {proofs && isUpright(framing) && size.width > 0 && <ProofLabels {...proofs} {...size} />}
       </div>
       {fault && (
         <p
@@ -95,17 +88,16 @@ function ProofLabels({
   hand,
   width,
   height,
-  mirrored,
-}: ProofNames & { readonly width: number; readonly height: number; readonly mirrored: boolean }) {
+}: ProofNames & { readonly width: number; readonly height: number }) {
   return proofsOn(width, height, proofs, hand).map(({ label, room }, n) => (
     <span
       key={label}
-      className="pointer-events-none absolute text-[12px] text-soft"
+      className="pointer-events-none absolute rounded bg-raised/85 px-1 text-[12px] text-soft"
       style={
         n === 0
           ? { left: 16, top: 8 }
           : {
-              [mirrored ? "right" : "left"]: room.left,
+              left: room.left,
               top: Math.min(height - 22, room.top + room.height + height * 0.045),
             }
       }
@@ -118,14 +110,14 @@ function ProofLabels({
 interface Laying {
   readonly proofed: boolean;
   readonly rests: () => boolean;
-  readonly mirrored: () => boolean;
+  readonly frame: FrameStore;
   readonly onEngine: (engine: Engine) => () => void;
   readonly onSize: (size: { readonly width: number; readonly height: number }) => void;
   readonly onTrouble: (fault: string) => void;
 }
 
 /** Lays a canvas with its engine into a place and follows its size. @returns what takes it away */
-function layPaper(sheet: HTMLElement, { proofed, rests, mirrored, onEngine, onSize, onTrouble }: Laying): () => void {
+function layPaper(sheet: HTMLElement, { proofed, rests, frame, onEngine, onSize, onTrouble }: Laying): () => void {
   const canvas = document.createElement("canvas");
   canvas.className = "absolute top-0 left-0 touch-none";
   canvas.tabIndex = -1;
@@ -138,11 +130,24 @@ function layPaper(sheet: HTMLElement, { proofed, rests, mirrored, onEngine, onSi
   const engine = new Engine(canvas, usualColours, proofed, onTrouble);
   const letGo = onEngine(engine);
   onSize(known);
-  const stopPen = followPen(canvas, engine, rests, mirrored);
+  frame.set(upright({ ...frame.get(), ...known }));
+  const look = () => lookAt(canvas, frame.get());
+  const stopFrame = frame.subscribe(look);
+  const pen = {
+    penDown: () => engine.penDown(),
+    penMove: (samples: readonly Sample[]) => engine.penMove(samples.map((sample) => onPicture(frame.get(), sample))),
+    penUp: () => engine.penUp(),
+  };
+  const stopPen = followPen(sheet, pen, rests, () => known.width);
   const observer = new ResizeObserver(() => {
     const now = pixelsOf(sheet);
     if (now.width === known.width && now.height === known.height) return;
+    // What was seen stays where it was, from the window's upper left corner on.
+    const before = frame.get();
+    const [right, down] = [(now.width - known.width) / 2, (now.height - known.height) / 2];
+    const turn = onPicture({ ...before, x: 0, y: 0, width: 0, height: 0 }, { x: right, y: down, time: 0 });
     known = now;
+    frame.set({ ...before, ...now, x: before.x + turn.x, y: before.y + turn.y });
     engine.resize(now.width, now.height);
     sizeCanvas(canvas, now.width, now.height);
     onSize(now);
@@ -151,10 +156,20 @@ function layPaper(sheet: HTMLElement, { proofed, rests, mirrored, onEngine, onSi
   return () => {
     observer.disconnect();
     stopPen();
+    stopFrame();
     letGo();
     engine.close();
     canvas.remove();
   };
+}
+
+/** Shows a canvas as it is framed. */
+function lookAt(canvas: HTMLCanvasElement, framing: Framing): void {
+  const ratio = window.devicePixelRatio || 1;
+  const [a, b, c, d, e, f] = matrixOf(framing);
+  canvas.style.transformOrigin = "0 0";
+  canvas.style.transform = isUpright(framing) ? "" : `matrix(${a}, ${b}, ${c}, ${d}, ${e / ratio}, ${f / ratio})`;
+  canvas.style.imageRendering = framing.zoom >= 2 ? "pixelated" : "";
 }
 
 function pixelsOf(sheet: HTMLElement): { width: number; height: number } {

@@ -1,15 +1,18 @@
+import { type Framing, turned, upright, zoomed } from "~/paper/window/framing";
 import type { Command } from "../state/bench-state";
 import { setQuality } from "../state/commands";
 import { redo, seal, undo } from "../state/steps";
 import { type BenchShared, step, type TrayReach } from "../state/use-bench";
 import {
+  closeTopmost,
   flipHeld,
   openOverlay,
   setUse,
   showPanel,
   swapColours,
+  toggleFolded,
   toggleLight,
-  toggleMirror,
+  toggleWhole,
 } from "../state/view-commands";
 
 export type KeyPress = Pick<KeyboardEvent, "key" | "ctrlKey" | "metaKey" | "shiftKey" | "altKey">;
@@ -56,6 +59,19 @@ function steps(command: Command): KeyRow["press"] {
     return true;
   };
 }
+
+/** Looks at the paper in another way. */
+function frames(to: (now: Framing) => Framing): KeyRow["press"] {
+  return ({ frame }) => {
+    frame.set(to(frame.get()));
+    return true;
+  };
+}
+
+const middle = ({ width, height }: Framing) => ({ x: width / 2, y: height / 2 });
+/** Degrees a key turns the paper by, and how many times nearer one looks. */
+const TURN = 15;
+const NEARER = 1.25;
 
 const clears: KeyRow["press"] = ({ engine }) => {
   engine.current?.clear();
@@ -116,7 +132,50 @@ export const benchKeys: readonly KeyRow[] = [
   { keys: "P", does: "My strokes paint", ...single(["p"]), press: ({ store }) => store.run(setUse("paint")) },
   { keys: "M", does: "My strokes smudge", ...single(["m"]), press: ({ store }) => store.run(setUse("smudge")) },
   { keys: "R", does: "My strokes rub out", ...single(["r"]), press: ({ store }) => store.run(setUse("erase")) },
-  { keys: "V", does: "Look at the paper in a mirror", ...single(["v"]), press: ({ store }) => store.run(toggleMirror) },
+  {
+    keys: "V",
+    does: "Look at the paper in a mirror",
+    ...single(["v"]),
+    press: frames((now) => ({ ...now, mirrored: !now.mirrored })),
+  },
+  {
+    keys: "[",
+    does: "Turn the paper to the left",
+    ...single(["["]),
+    press: frames((now) => turned(now, -TURN, middle(now))),
+  },
+  {
+    keys: "]",
+    does: "Turn the paper to the right",
+    ...single(["]"]),
+    press: frames((now) => turned(now, TURN, middle(now))),
+  },
+  { keys: "+", does: "Look nearer", ...single(["+", "="]), press: frames((now) => zoomed(now, NEARER, middle(now))) },
+  {
+    keys: "-",
+    does: "Look from farther off",
+    ...single(["-"]),
+    press: frames((now) => zoomed(now, 1 / NEARER, middle(now))),
+  },
+  { keys: "Z", does: "The paper as it lies, 1:1", ...single(["z"]), press: frames(upright) },
+  {
+    keys: "F",
+    does: "The paper takes the whole window",
+    ...single(["f"]),
+    press: ({ store }) => store.run(toggleWhole),
+  },
+  {
+    keys: "D",
+    does: "Fold away what lies below the paper",
+    ...single(["d"]),
+    press: ({ store }) => store.run(toggleFolded),
+  },
+  {
+    keys: "Escape",
+    does: "Close what lies over the paper",
+    ...single(["escape"]),
+    press: ({ store }) => store.run(closeTopmost),
+  },
   {
     keys: "L",
     does: "Light thick paint, or show it flat",
@@ -152,6 +211,8 @@ export const benchKeys: readonly KeyRow[] = [
 export const pointerKeys: readonly { readonly keys: string; readonly does: string }[] = [
   { keys: "G and drag", does: "Size, by dragging right or left on the paper" },
   { keys: "Alt and click", does: "Paint with the colour under the pointer" },
+  { keys: "Wheel", does: "Look nearer or from farther off, about the pointer" },
+  { keys: "Space and drag", does: "Move the paper; the middle button and two fingers do so, too" },
 ];
 
 /** The row of a key, if it has one. @param singles whether single letters and digits are keys */

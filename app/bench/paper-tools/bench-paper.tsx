@@ -23,7 +23,7 @@ interface Props {
 
 /** The bench's paper with all that lies over it. */
 export function BenchPaper({ id, account, others }: Props) {
-  const { store, engine } = useBenchShared();
+  const { store, engine, frame } = useBenchShared();
   const view = useBench((state) => state.view);
   const settings = useBench((state) => state.settings);
   const name = useBench(({ brush }) => brush.name);
@@ -42,17 +42,16 @@ export function BenchPaper({ id, account, others }: Props) {
   );
   useEffect(() => painting && store.attach(painting), [painting, store]);
   useEffect(() => painting?.takeUp(account), [painting, account]);
-  const { panel, overlay, strip, held, mirrored, place } = view;
+  const { panel, overlay, strip, held, place, folded, whole } = view;
   return (
     <div
-      className={`relative border border-line shadow-sm max-lg:h-[60vh] max-lg:flex-none ${panel === "responses" ? "h-64 shrink-0" : "min-h-64 flex-1"}`}
+      className={`relative border border-line shadow-sm max-lg:h-[60vh] max-lg:flex-none ${panel === "responses" && !folded && !whole ? "h-64 shrink-0" : "min-h-64 flex-1"}`}
     >
       <TipCursor>
         <PaperSheet
           proofs={settings}
           rests={rests}
-          mirrored={mirrored}
-          zoom={settings.zoom}
+          frame={frame}
           label={`Proof strokes of ${name}; draw anywhere to try it`}
           onEngine={onEngine}
           onSize={(size) => store.run(seePaper({ size }))}
@@ -63,7 +62,7 @@ export function BenchPaper({ id, account, others }: Props) {
       {held?.pictured && <DifferencePicture from={held.brush} />}
       {held && <HeldBar held={held} />}
       {overlay === "other" && <OtherBrush others={others} />}
-      {place && panel === "score" && <SpotRing spot={place} mirrored={mirrored} />}
+      {place && panel === "score" && <SpotRing spot={place} />}
       {strip && <TestStrip key={JSON.stringify(strip)} subject={strip} />}
       {held?.beside && <HeldBeside held={held.brush} />}
       {overlay === "history" && <HistorySheet id={id} />}

@@ -1,24 +1,26 @@
 import { uses } from "@core/brush";
-import { Droplet, Eraser, FlipHorizontal, Sun } from "lucide-react";
-import type { ReactNode } from "react";
+import { Droplet, Eraser, FlipHorizontal, Maximize, Sun } from "lucide-react";
+import { type ReactNode, useSyncExternalStore } from "react";
 import { closedBecause } from "~/engine/own-layers";
+import { isUpright, upright } from "~/paper/window/framing";
 import { Button } from "~/ui/button";
 import { Segments } from "~/ui/segments";
 import { counted } from "~/ui/words";
 import { useBench, useBenchShared } from "../state/use-bench";
-import { setUse, toggleLight, toggleMirror } from "../state/view-commands";
+import { setUse, toggleLight, toggleWhole } from "../state/view-commands";
 import { LayersMenu } from "./layers-menu";
 import { ViewMenu } from "./view-menu";
 
 /** What the maker's own strokes do, how the paper is looked at, and what becomes of the strokes. */
 export function PaperBar() {
-  const { store, engine } = useBenchShared();
+  const { store, engine, frame } = useBenchShared();
+  const framing = useSyncExternalStore(frame.subscribe, frame.get, frame.get);
   const { run } = store;
-  const { use, lit, mirrored, layers } = useBench(({ view }) => view);
+  const { use, lit, layers, whole } = useBench(({ view }) => view);
   const { count, kept } = useBench(({ paper }) => paper.acts);
   const dips = useBench(({ brush: { paint } }) => paint.load !== null && paint.refill !== "stroke");
   return (
-    <div className="absolute top-1.5 right-2 flex items-center gap-1">
+    <div className="absolute top-1 right-1.5 flex items-center gap-1 rounded-md bg-raised/90 px-1 py-0.5">
       <span role="status" className="mr-1 text-[12px] text-soft max-md:hidden">
         {closedBecause(layers) ??
           (count === 0 ? "draw anywhere" : counted(count, "stroke of yours", "strokes of yours"))}
@@ -40,8 +42,22 @@ export function PaperBar() {
       <Tool label="Light thick paint" pressed={lit} onPress={() => run(toggleLight)}>
         <Sun aria-hidden size={15} />
       </Tool>
-      <Tool label="Look at the paper in a mirror" pressed={mirrored} onPress={() => run(toggleMirror)}>
+      <Tool
+        label="Look at the paper in a mirror"
+        pressed={framing.mirrored}
+        onPress={() => frame.set({ ...framing, mirrored: !framing.mirrored })}
+      >
         <FlipHorizontal aria-hidden size={15} />
+      </Tool>
+      <Tool
+        label={`Seen at ${Math.round(framing.zoom * 100)} %${framing.turn ? `, turned by ${Math.round(framing.turn)}°` : ""}: show it as it lies (Z)`}
+        disabled={isUpright(framing)}
+        onPress={() => frame.set(upright(framing))}
+      >
+        <span className="font-mono text-[12.5px]">{Math.round(framing.zoom * 100)} %</span>
+      </Tool>
+      <Tool label="The paper takes the whole window (F)" pressed={whole} onPress={() => run(toggleWhole)}>
+        <Maximize aria-hidden size={15} />
       </Tool>
       <LayersMenu />
       <ViewMenu />

@@ -115,19 +115,7 @@ export function ViewMenu() {
             </label>
           ))}
         </div>
-        <label className="flex items-center gap-2">
-          <span className="w-24">Shown at</span>
-          <select
-            className={box}
-            value={view.zoom}
-            onChange={(event) => onView({ zoom: Number(event.target.value) as ViewSettings["zoom"] })}
-          >
-            {[0.5, 1, 2, 4].map((zoom) => (
-              <option key={zoom} value={zoom}>
-                {zoom * 100} %
-              </option>
-            ))}
-          </select>
+        <div className="flex">
           <Button
             kind="quiet"
             className="ml-auto h-7 text-[13px]"
@@ -135,7 +123,7 @@ export function ViewMenu() {
           >
             As usual
           </Button>
-        </label>
+        </div>
       </div>
     </PaperMenu>
   );

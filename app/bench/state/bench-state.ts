@@ -43,7 +43,8 @@ export function openBench(brush: Brush, revision: number, beside?: BenchState): 
       panel: beside.view.panel === "painters" ? firstView.panel : beside.view.panel,
       use: beside.view.use,
       lit: beside.view.lit,
-      mirrored: beside.view.mirrored,
+      folded: beside.view.folded,
+      whole: beside.view.whole,
       layers: beside.view.layers,
     },
   };

@@ -1,6 +1,7 @@
 import type { Source } from "@core/response/sources";
 import { createContext, type RefObject, useContext, useSyncExternalStore } from "react";
 import type { Engine } from "~/engine/client";
+import type { FrameStore } from "~/paper/window/frame-store";
 import type { BenchState, Command } from "./bench-state";
 import { readingsOf } from "./readings";
 import type { BenchStore } from "./store";
@@ -20,6 +21,8 @@ export interface BenchShared {
   readonly store: BenchStore;
   /** What paints on the paper, while there is one. */
   readonly engine: RefObject<Engine | null>;
+  /** How the paper is looked at. */
+  readonly frame: FrameStore;
   /** Takes other brushes of the tray. */
   readonly tray: RefObject<TrayReach | null>;
   /** Saves the next revision, where something has changed. */

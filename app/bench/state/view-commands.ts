@@ -17,16 +17,30 @@ export function setUse(use: Use): Command {
 
 export const toggleLight: Command = (state) => look({ lit: !state.view.lit })(state);
 
-export const toggleMirror: Command = (state) => look({ mirrored: !state.view.mirrored })(state);
+/** Folds what lies below the paper away, or out again. */
+export const toggleFolded: Command = (state) => look({ folded: !state.view.folded })(state);
+
+/** Lets the paper take the whole window, or gives the rest its room back. */
+export const toggleWhole: Command = (state) => look({ whole: !state.view.whole })(state);
 
 /** Lays something else below the paper; values that were tried for painters are gone with their panel. */
 export function showPanel(panel: Panel): Command {
-  return look({ panel, ...(panel === "painters" ? {} : { tried: undefined }) });
+  return look({ panel, folded: false, whole: false, ...(panel === "painters" ? {} : { tried: undefined }) });
 }
 
 export function openOverlay(overlay: Overlay): Command {
   return look({ overlay });
 }
+
+/** Closes what lies topmost over the paper: a sheet, a strip, what is held beside it, or the whole window that it takes. */
+export const closeTopmost: Command = (state) => {
+  const { overlay, strip, held, whole } = state.view;
+  if (overlay) return closeOverlay(state);
+  if (strip) return closeStrip(state);
+  if (held?.beside) return showBeside(false)(state);
+  if (held?.pictured) return togglePictured(state);
+  return whole ? toggleWhole(state) : undefined;
+};
 
 export const closeOverlay: Command = look({ overlay: undefined });
 

@@ -20,7 +20,7 @@ const sample = z.strictObject({
   twist: z.number().optional(),
 });
 
-const viewSchema = z.strictObject({
+const viewSchema = z.object({
   colours: z.strictObject({ paper: colour, ink: colour, second: colour }),
   /** Which small proofs, in this order. */
   proofs: z.array(z.enum(proofNames)).max(proofNames.length),
@@ -32,8 +32,6 @@ const viewSchema = z.strictObject({
   /** The paper's own grain. */
   grain: z.enum(drawnGrainKinds).nullable(),
   painter: z.enum(painterKinds),
-  /** How many times as large as it is the paper is shown. */
-  zoom: z.union([z.literal(0.5), z.literal(1), z.literal(2), z.literal(4)]),
   /** Whether single letters and digits are keys of the bench. */
   keys: z.boolean(),
 });
@@ -47,7 +45,6 @@ export const usualView: ViewSettings = {
   hand: "slow-swell",
   grain: null,
   painter: "full pen",
-  zoom: 1,
   keys: true,
 };
 

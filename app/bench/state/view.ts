@@ -38,7 +38,10 @@ export interface BenchView {
   readonly use: Use;
   /** Whether thick paint is lit. */
   readonly lit: boolean;
-  readonly mirrored: boolean;
+  /** Whether what lies below the paper is folded away. */
+  readonly folded: boolean;
+  /** Whether the paper takes the whole window. */
+  readonly whole: boolean;
   readonly layers: OwnLayers;
   /** What the paper shows while a painter's value is tried. */
   readonly tried: Brush | undefined;
@@ -59,7 +62,8 @@ export const firstView: BenchView = {
   held: undefined,
   use: "paint",
   lit: true,
-  mirrored: false,
+  folded: false,
+  whole: false,
   layers: firstLayers,
   tried: undefined,
   place: undefined,

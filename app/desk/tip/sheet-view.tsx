@@ -52,7 +52,6 @@ export function TipSheetView({ engine, size, tool, pivot, onPivot }: Props) {
       canvas,
       target,
       () => false,
-      () => false,
       () => known.current?.width ?? 1,
     );
     return () => {

@@ -2,9 +2,9 @@ import type { Brush } from "@core/brush";
 import type { Sample } from "@core/hand/sample";
 import type { Act, Doing, StrokeHead } from "@core/study/act";
 import type { StudySheetSize } from "@core/study/model";
+import type { Framing } from "~/paper/window/framing";
 import { openPort, type Port } from "~/port/open-port";
 import type { SayName } from "~/port/protocol";
-import type { Framing } from "../window/framing";
 import type { EaselWork, Instrument, Progressive, SheetState, StudyPlace, Watched } from "./protocol";
 
 /** The page's end of a study's engine: owns the worker that paints. */

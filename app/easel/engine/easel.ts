@@ -13,7 +13,7 @@ import { type Change, StudySheet } from "@core/study/sheet";
 import { nothingDone, type Standing, standingAfter, standingOf } from "@core/study/standing";
 import { Timeline } from "@core/study/timeline";
 import { TraceWriter } from "@core/study/trace";
-import type { Framing } from "../window/framing";
+import type { Framing } from "~/paper/window/framing";
 import { WindowView } from "../window/window-view";
 import type { Progressive, SheetState, StudyPlace } from "./protocol";
 import { WayBack } from "./way-back";

@@ -3,8 +3,8 @@ import type { Sample } from "@core/hand/sample";
 import type { Act, Doing, StrokeHead } from "@core/study/act";
 import type { Looks } from "@core/study/looks";
 import type { StudySheetSize } from "@core/study/model";
+import type { Framing } from "~/paper/window/framing";
 import type { RollModel } from "../roll/roll-model";
-import type { Framing } from "../window/framing";
 
 /** A brush by the hash that acts name it by. */
 export interface Instrument {

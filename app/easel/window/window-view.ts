@@ -3,7 +3,7 @@ import type { Pixels } from "@core/picture/halve";
 import { type Area, Picture } from "@core/surface/picture";
 import { tableLight } from "@core/surface/relief";
 import type { DirtyTile, Surface } from "@core/surface/surface";
-import { type Framing, matrixOf, seenBounds, toWindow } from "./framing";
+import { type Framing, matrixOf, seenBounds, toWindow } from "~/paper/window/framing";
 import { HALVINGS, Halves } from "./halves";
 
 /** Shows a part of a surface in a window: framed, and brought up to date where it changed. */

@@ -1,5 +1,5 @@
 import { useEffect, useState } from "react";
-import { typing } from "~/easel/gestures";
+import { typing } from "~/paper/window/gestures";
 import { Dialog } from "~/ui/dialog";
 import { Tool } from "~/ui/tool";
 import { setSingles, singlesAreKeys } from "./singles";

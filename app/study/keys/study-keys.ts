@@ -1,6 +1,6 @@
 import type { StudySession } from "~/easel/state/session";
 import { see, setUse, swapColours, takeBrush, takeBrushBefore } from "~/easel/state/study-state";
-import { fitted, MOST_ZOOM, panned, zoomed } from "~/easel/window/framing";
+import { fitted, MOST_ZOOM, panned, zoomed } from "~/paper/window/framing";
 
 export type KeyPress = Pick<KeyboardEvent, "key" | "ctrlKey" | "metaKey" | "shiftKey" | "altKey">;
 

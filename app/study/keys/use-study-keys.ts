@@ -1,6 +1,6 @@
 import { useEffect } from "react";
-import { typing } from "~/easel/gestures";
 import type { StudySession } from "~/easel/state/session";
+import { typing } from "~/paper/window/gestures";
 import { singlesAreKeys } from "./singles";
 import { studyKeys } from "./study-keys";
 

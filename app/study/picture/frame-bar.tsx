@@ -1,7 +1,7 @@
 import { useSyncExternalStore } from "react";
 import { see } from "~/easel/state/study-state";
 import { useSession, useStudy } from "~/easel/state/use-study";
-import { fitted, zoomed } from "~/easel/window/framing";
+import { fitted, zoomed } from "~/paper/window/framing";
 import { Tool } from "~/ui/tool";
 
 /** How near one looks, and ways to look otherwise. */

@@ -5,6 +5,7 @@ import { setQuality } from "~/bench/state/commands";
 import { BenchStore } from "~/bench/state/store";
 import type { BenchShared } from "~/bench/state/use-bench";
 import { hold } from "~/bench/state/view-commands";
+import { FrameStore } from "~/paper/window/frame-store";
 import { brushOf } from "../../helpers";
 
 const press = (key: string, more: Partial<KeyPress> = {}): KeyPress => ({
@@ -33,6 +34,7 @@ function bench() {
         find: () => asked.push("find"),
       },
     },
+    frame: new FrameStore(),
     save: (note: string) => asked.push(`save ${note}`),
   } as unknown as BenchShared;
   const strike = (event: KeyPress) => keyRowOf(event, true)?.press(shared, event.key);
@@ -83,11 +85,11 @@ describe("the keys of the bench", () => {
   });
 
   test("the view: use, mirror, light, panels, the list of keys", () => {
-    const { strike, state } = bench();
+    const { shared, strike, state } = bench();
     strike(press("m"));
     expect(state().view.use).toBe("smudge");
     for (const key of ["v", "l", "c"]) strike(press(key));
-    expect([state().view.mirrored, state().view.lit, state().view.panel]).toEqual([true, false, "score"]);
+    expect([shared.frame.get().mirrored, state().view.lit, state().view.panel]).toEqual([true, false, "score"]);
     strike(press("?", { shiftKey: true }));
     expect(state().view.overlay).toBe("keys");
   });

@@ -1,5 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
+import { Halves } from "~/easel/window/halves";
 import {
   type Framing,
   fitted,
@@ -9,9 +10,8 @@ import {
   toPicture,
   toWindow,
   zoomed,
-} from "~/easel/window/framing";
-import { Halves } from "~/easel/window/halves";
-import { onPicture } from "~/easel/window/pen-on-picture";
+} from "~/paper/window/framing";
+import { onPicture } from "~/paper/window/pen-on-picture";
 
 const anyFraming: fc.Arbitrary<Framing> = fc.record({
   width: fc.integer({ min: 100, max: 3000 }),

@@ -77,6 +77,24 @@ export function zoomed(framing: Framing, factor: number, about: Place): Framing 
   return { ...framing, zoom, x: framing.x + still.x - after.x, y: framing.y + still.y - after.y };
 }
 
+/** Turned clockwise by degrees about a place of the window, which stays where it is. */
+export function turned(framing: Framing, degrees: number, about: Place): Framing {
+  const turn = (((framing.turn + degrees) % 360) + 360) % 360;
+  const still = toPicture(framing, about);
+  const after = toPicture({ ...framing, turn }, about);
+  return { ...framing, turn, x: framing.x + still.x - after.x, y: framing.y + still.y - after.y };
+}
+
+/** As it lies: in its own size, upright, from its upper left corner on. */
+export function upright(framing: Framing): Framing {
+  return { ...framing, x: framing.width / 2, y: framing.height / 2, zoom: 1, turn: 0, mirrored: false };
+}
+
+/** Whether a px of the picture is a px of the window, at the same place. */
+export function isUpright({ width, height, x, y, zoom, turn, mirrored }: Framing): boolean {
+  return zoom === 1 && turn === 0 && !mirrored && Math.abs(x - width / 2) < 1e-6 && Math.abs(y - height / 2) < 1e-6;
+}
+
 /** Moved by px of the window. */
 export function panned(framing: Framing, dx: number, dy: number): Framing {
   const from = toPicture(framing, { x: 0, y: 0 });

@@ -1,5 +1,5 @@
-import type { FrameStore } from "./window/frame-store";
-import { type Place, panned, toPicture, zoomed } from "./window/framing";
+import type { FrameStore } from "./frame-store";
+import { type Place, panned, toPicture, turned, zoomed } from "./framing";
 
 /** What the pointer does besides painting. */
 export interface GestureTarget {
@@ -16,13 +16,15 @@ const SIZE_KEY = "g";
 const DOUBLES = 120;
 /** A turn of a wheel by so many px doubles. */
 const WHEEL = 360;
+/** Two fingers turn the picture only when they have turned by so many degrees: most pinches are meant straight. */
+const TWIST = 12;
 
 type Drag =
   | { readonly kind: "pan"; readonly pointer: number; last: Place }
   | { readonly kind: "size"; readonly pointer: number; readonly from: number };
 
 /**
- * Frames a picture by wheel, by dragging with Space or the middle button, and by two fingers; sizes the tip with G held,
+ * Frames a picture by wheel, by dragging with Space or the middle button, and by two fingers, which turn it, too; sizes the tip with G held,
  * picks a colour with Alt. Hears before the pen does, and keeps from it what is not for it.
  * @param place the window; @param ratio px of the screen a px of the page
  * @returns what stops it
@@ -37,6 +39,9 @@ export function followGestures(
   const fingers = new Map<number, Place>();
   let drag: Drag | undefined;
   let pinching = false;
+  /** How far two fingers have turned since they came down, degrees; then whether the picture turns with them. */
+  let twist = 0;
+  let turns = false;
 
   const placeOf = (event: MouseEvent): Place => {
     const box = place.getBoundingClientRect();
@@ -63,6 +68,8 @@ export function followGestures(
       if (fingers.size === 2) {
         target()?.penDrop();
         pinching = true;
+        twist = 0;
+        turns = false;
       }
       if (pinching) stop(event);
       return;
@@ -103,8 +110,13 @@ export function followGestures(
       x: (p.x + q.x) / 2,
       y: (p.y + q.y) / 2,
       apart: Math.max(1, Math.hypot(p.x - q.x, p.y - q.y)),
+      turn: (Math.atan2(q.y - p.y, q.x - p.x) * 180) / Math.PI,
     }));
-    frame.set(zoomed(panned(frame.get(), is.x - was.x, is.y - was.y), is.apart / was.apart, is));
+    const by = ((is.turn - was.turn + 540) % 360) - 180;
+    twist += by;
+    const next = zoomed(panned(frame.get(), is.x - was.x, is.y - was.y), is.apart / was.apart, is);
+    frame.set(turns ? turned(next, by, is) : next);
+    turns ||= Math.abs(twist) > TWIST;
   };
   const up = (event: PointerEvent) => {
     fingers.delete(event.pointerId);
