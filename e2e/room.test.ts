@@ -46,7 +46,8 @@ test("the paper is looked at from near, turned and moved; what is drawn lies und
   const near = zoomed(upright(closed), 2, about);
   const place = toPicture(turned(near, 30, { x: box.width / 2, y: box.height / 2 }), at);
   const pixels = await paperPixels(page);
-  const around = (x: number, y: number) => inked(pixels, { left: Math.round(x) - 4, top: Math.round(y) - 4, width: 8, height: 8 });
+  const around = (x: number, y: number) =>
+    inked(pixels, { left: Math.round(x) - 4, top: Math.round(y) - 4, width: 8, height: 8 });
   expect(around(place.x, place.y)).toBeGreaterThan(40);
   expect(around(at.x, at.y)).toBe(0);
 
@@ -58,9 +59,62 @@ test("the paper is looked at from near, turned and moved; what is drawn lies und
   await page.mouse.up();
   await page.keyboard.up(" ");
   await page.getByText("1 stroke of yours").waitFor();
-  expect(await paper(page).locator("canvas").evaluate((canvas) => getComputedStyle(canvas).transform)).toBe(
-    "matrix(1, 0, 0, 1, 100, 20)",
-  );
+  expect(
+    await paper(page)
+      .locator("canvas")
+      .evaluate((canvas) => getComputedStyle(canvas).transform),
+  ).toBe("matrix(1, 0, 0, 1, 100, 20)");
+  expect(complaints).toEqual([]);
+  await close();
+});
+
+test("a straight line by a held key, and lines like it from other places", { timeout: 120_000 }, async () => {
+  const { page, complaints, close } = await onBench(browser, "Enamel one-stroke");
+  await hideProofs(page);
+  const at = (x: number, y: number) => ({ position: { x, y } });
+  await penStroke(page, [
+    { x: 200, y: 80, pressure: 1 },
+    { x: 210, y: 80, pressure: 1 },
+  ]);
+  await paper(page).click({ ...at(510, 200), modifiers: ["Shift"] });
+  await page.getByText("2 strokes of yours").waitFor();
+  await paper(page).hover(at(600, 80));
+  await page.keyboard.down("j");
+  await paper(page).click(at(600, 80));
+  await page.keyboard.up("j");
+  await page.getByText("3 strokes of yours").waitFor();
+  await composited(page);
+  const pixels = await paperPixels(page);
+  const around = (x: number, y: number) => inked(pixels, { left: x - 4, top: y - 4, width: 8, height: 8 });
+  for (const [x, y] of [
+    [360, 140],
+    [500, 196],
+    [750, 140],
+    [890, 196],
+  ])
+    expect(around(x, y)).toBeGreaterThan(20);
+  await page.getByRole("button", { name: /^Undo: / }).click();
+  await page.getByText("2 strokes of yours").waitFor();
+  expect(complaints).toEqual([]);
+  await close();
+});
+
+test("a new brush is a plain hard round; everything goes back to plain in one step, and back", {
+  timeout: 120_000,
+}, async () => {
+  const { page, complaints, close } = await onBench(browser, "Fitch, worn");
+  const flow = page.getByRole("textbox", { name: "Flow", exact: true });
+  const before = await flow.inputValue();
+  await page.getByRole("button", { name: "More of the bench" }).click();
+  await page.getByRole("menuitem", { name: "Everything back to plain" }).click();
+  await expect.poll(() => flow.inputValue()).toBe("100 %");
+  expect(await page.getByRole("combobox", { name: "Shape" }).inputValue()).toBe("ellipse");
+  await page.getByRole("button", { name: "Undo: everything back to plain" }).click();
+  await expect.poll(() => flow.inputValue()).toBe(before);
+  await page.getByRole("link", { name: "Shelf", exact: true }).click();
+  await page.getByRole("button", { name: "New brush", exact: true }).click();
+  await page.waitForURL("**/bench/*");
+  await expect.poll(() => flow.inputValue()).toBe("100 %");
   expect(complaints).toEqual([]);
   await close();
 });

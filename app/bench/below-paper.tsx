@@ -1,9 +1,12 @@
 import type { Brush } from "@core/brush";
+import { qualityRow } from "@core/qualities/table";
 import { ChevronDown, ChevronUp } from "lucide-react";
 import { Segments } from "~/ui/segments";
+import { writeValue } from "~/ui/settings/units";
 import { Tool } from "~/ui/tool";
 import { Bodies } from "./bodies/bodies";
 import { FindPanel } from "./bodies/find-panel";
+import { digitStops } from "./keys/digit-stops";
 import { PaintersPanel } from "./painters/painters-panel";
 import { ResponseTable } from "./responses/response-table";
 import { ScorePanel } from "./score/score-panel";
@@ -33,9 +36,25 @@ export function BelowPaper({ madeFrom }: { readonly madeFrom: Brush | undefined 
         >
           {folded ? <ChevronUp aria-hidden size={16} /> : <ChevronDown aria-hidden size={16} />}
         </Tool>
+        {!folded && panel === "bodies" && <DigitNote />}
       </div>
       {!folded && <Panel panel={panel} madeFrom={madeFrom} />}
     </>
+  );
+}
+
+/** What the digits take now. */
+function DigitNote() {
+  const touched = useBench(({ view }) => view.touched);
+  const brush = useBench((state) => state.brush);
+  const keys = useBench(({ settings }) => settings.keys);
+  const { label, unit } = qualityRow(touched);
+  if (!keys) return null;
+  const values = digitStops(brush, touched).map((value) => writeValue(value, unit));
+  return (
+    <p className="min-w-0 truncate text-[12.5px] text-soft max-lg:hidden">
+      Digits take the stops of what you touched last: {label} {values.join(" · ")}
+    </p>
   );
 }
 

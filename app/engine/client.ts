@@ -8,6 +8,14 @@ import type { Painting, PaperColours, PaperManner, ReplayedStroke, StripPiece, V
 /** What measurements and tests are told of the engine's work. */
 const REPORTED = ["begun", "proofed", "shown"] as const;
 
+interface Place {
+  readonly x: number;
+  readonly y: number;
+}
+
+/** px from one reading of a straight line to the next; one each ms. */
+const LINE_STEP = 4;
+
 /** The page's end of the engine: owns the worker that draws on a canvas. */
 export class Engine {
   private readonly port: Port<Painting>;
@@ -18,6 +26,8 @@ export class Engine {
   private ups = 0;
   private upsHeard = 0;
   private paints = false;
+  /** The last straight line, from its beginning. */
+  private line: Place | undefined;
   private readonly waiting: (() => void)[] = [];
 
   /** @param canvas is handed over: afterwards only the worker draws on it */
@@ -103,6 +113,35 @@ export class Engine {
     this.paints = false;
     this.ups++;
     this.port.tell("penDrop", null);
+  }
+
+  /** Draws a straight line from where the last stroke ended. */
+  lineTo(to: Place): void {
+    const from = this.newest?.at(-1) ?? to;
+    this.line = { x: to.x - from.x, y: to.y - from.y };
+    this.drawLine(from, this.line);
+  }
+
+  /** Draws a line like the last straight one from a place. */
+  parallelFrom(from: Place): void {
+    if (this.line) this.drawLine(from, this.line);
+  }
+
+  /** Draws a line at an even speed, pressed as the last stroke was in the mean. */
+  private drawLine(from: Place, along: Place): void {
+    const pressures = (this.newest ?? []).flatMap(({ pressure }) => pressure ?? []);
+    const mean = pressures.reduce((sum, pressure) => sum + pressure, 0) / pressures.length;
+    const steps = Math.max(1, Math.ceil(Math.hypot(along.x, along.y) / LINE_STEP));
+    this.penDown();
+    this.penMove(
+      Array.from({ length: steps + 1 }, (_, i) => ({
+        x: from.x + (along.x * i) / steps,
+        y: from.y + (along.y * i) / steps,
+        time: i * LINE_STEP,
+        ...(pressures.length > 0 ? { pressure: mean } : {}),
+      })),
+    );
+    this.penUp();
   }
 
   /** Draws a stroke again that somebody has drawn elsewhere. */

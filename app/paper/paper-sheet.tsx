@@ -4,6 +4,7 @@ import { type ReactNode, useEffect, useRef, useState, useSyncExternalStore } fro
 import { Engine } from "~/engine/client";
 import { usualColours } from "~/engine/protocol";
 import { followPen } from "./follow-pen";
+import type { StandInHand } from "./stand-in/stand-in-pen";
 import { FrameStore } from "./window/frame-store";
 import { type Framing, isUpright, matrixOf, upright } from "./window/framing";
 import { onPicture } from "./window/pen-on-picture";
@@ -22,6 +23,8 @@ interface Props {
   readonly rests: boolean;
   /** How it is looked at; as it lies, where nothing is said. */
   readonly frame?: FrameStore;
+  /** What gives hands that have no pen its signals. */
+  readonly standIn?: StandInHand;
   /** Is given the engine that paints on the paper. @returns what lets go of it */
   readonly onEngine: (engine: Engine) => () => void;
   /** Is told the paper's size in its own pixels, whenever that changes. */
@@ -50,6 +53,7 @@ export function PaperSheet(props: Props) {
       proofed,
       rests: () => newest.current.rests,
       frame,
+      standIn: () => newest.current.standIn,
       onEngine: (engine) => newest.current.onEngine(engine),
       onSize: (pixels) => {
         setSize({ width: sheet.clientWidth, height: sheet.clientHeight });
@@ -111,13 +115,17 @@ interface Laying {
   readonly proofed: boolean;
   readonly rests: () => boolean;
   readonly frame: FrameStore;
+  readonly standIn: () => StandInHand | undefined;
   readonly onEngine: (engine: Engine) => () => void;
   readonly onSize: (size: { readonly width: number; readonly height: number }) => void;
   readonly onTrouble: (fault: string) => void;
 }
 
 /** Lays a canvas with its engine into a place and follows its size. @returns what takes it away */
-function layPaper(sheet: HTMLElement, { proofed, rests, frame, onEngine, onSize, onTrouble }: Laying): () => void {
+function layPaper(
+  sheet: HTMLElement,
+  { proofed, rests, frame, standIn, onEngine, onSize, onTrouble }: Laying,
+): () => void {
   const canvas = document.createElement("canvas");
   canvas.className = "absolute top-0 left-0 touch-none";
   canvas.tabIndex = -1;
@@ -134,8 +142,14 @@ function layPaper(sheet: HTMLElement, { proofed, rests, frame, onEngine, onSize,
   const look = () => lookAt(canvas, frame.get());
   const stopFrame = frame.subscribe(look);
   const pen = {
-    penDown: () => engine.penDown(),
-    penMove: (samples: readonly Sample[]) => engine.penMove(samples.map((sample) => onPicture(frame.get(), sample))),
+    penDown: () => {
+      standIn()?.begin();
+      engine.penDown();
+    },
+    penMove: (samples: readonly Sample[]) => {
+      const placed = samples.map((sample) => onPicture(frame.get(), sample));
+      engine.penMove(standIn()?.dress(placed) ?? placed);
+    },
     penUp: () => engine.penUp(),
   };
   const stopPen = followPen(sheet, pen, rests, () => known.width);

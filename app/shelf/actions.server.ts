@@ -21,14 +21,7 @@ export async function action({ context, request }: Route.ActionArgs) {
   const account = needAccount(context, request);
   const form = await readForm(request);
   if (form.get("act") === "new") {
-    const [id] = await addBrushes(context.database, account.id, [
-      parseBrush({
-        level: 1,
-        name: "New brush",
-        paint: { flow: 0.6 },
-        responses: [{ quality: "size", source: "pressure", low: 0.2 }],
-      }),
-    ]);
+    const [id] = await addBrushes(context.database, account.id, [parseBrush({ level: 1, name: "New brush" })]);
     return redirect(`/bench/${id}`);
   }
   if (form.get("act") === "renew") {

@@ -1,5 +1,5 @@
 import type { Brush } from "@core/brush";
-import { qualityNames, qualityRow } from "@core/qualities/table";
+import { type Quality, qualityNames, qualityRow } from "@core/qualities/table";
 import type { Body } from "@core/quality/row";
 import { planStroke } from "@core/stroke/plan";
 import { type ReactNode, useEffect, useMemo, useRef, useState } from "react";
@@ -15,6 +15,19 @@ import { ShapeLine } from "./shape-line";
 import { TrailFigure } from "./trail-figure";
 import { TrailSettings } from "./trail-settings";
 
+/** The order in which a tip comes about, and in which its marks are laid. */
+const orders: Partial<Record<Body, readonly Quality[]>> = {
+  tip: ["hardness", "roundness", "angle", "size"],
+  trail: ["spacing", "count", "scatter", "scatterAlong"],
+};
+
+/** A body's qualities; those of which nothing is said come after the others. */
+function inOrder(body: Body): Quality[] {
+  const order = orders[body] ?? [];
+  const place = (name: Quality) => (order.includes(name) ? order.indexOf(name) : order.length);
+  return qualityNames.filter((name) => qualityRow(name).body === body).sort((a, b) => place(a) - place(b));
+}
+
 const FIGURE_HEIGHT = 46;
 const FIGURE_WIDTH = 292;
 const FIGURE_PAUSE = 90;
@@ -29,9 +42,7 @@ export function Bodies() {
   const shapeName = tip.shape.kind === "image" ? "picture" : tip.shape.kind;
   const { ignored } = useMemo(() => planStroke(brush, { paper: grained }), [brush, grained]);
   const lines = (body: Body) =>
-    qualityNames
-      .filter((name) => qualityRow(name).body === body)
-      .map((name) => <QualityLine key={name} name={name} brush={brush} run={run} />);
+    inOrder(body).map((name) => <QualityLine key={name} name={name} brush={brush} run={run} />);
   return (
     <div className="grid shrink-0 rounded-lg border border-line bg-panel max-lg:divide-y lg:grid-cols-4 lg:divide-x divide-line">
       <Panel

@@ -14,6 +14,7 @@ import {
   toggleLight,
   toggleWhole,
 } from "../state/view-commands";
+import { digitStops, stopOfDigit } from "./digit-stops";
 
 export type KeyPress = Pick<KeyboardEvent, "key" | "ctrlKey" | "metaKey" | "shiftKey" | "altKey">;
 
@@ -105,10 +106,14 @@ export const benchKeys: readonly KeyRow[] = [
   { keys: ".", does: "Larger by a tenth", ...single(["."]), press: (bench) => sizeTimes(bench, STEP) },
   {
     keys: "1 … 9, 0",
-    does: "Opacity 10 % … 90 %, 100 %",
+    does: "The stops of the quality that was touched last",
     ...single([..."1234567890"]),
     press: ({ store }, key) => {
-      store.run(setQuality("opacity", key === "0" ? 1 : Number(key) / 10));
+      const { brush, view } = store.get();
+      const value = stopOfDigit(digitStops(brush, view.touched), key);
+      if (value === undefined) return false;
+      store.run(seal);
+      store.run(setQuality(view.touched, value));
       store.run(seal);
       return true;
     },
@@ -211,6 +216,8 @@ export const benchKeys: readonly KeyRow[] = [
 export const pointerKeys: readonly { readonly keys: string; readonly does: string }[] = [
   { keys: "G and drag", does: "Size, by dragging right or left on the paper" },
   { keys: "Alt and click", does: "Paint with the colour under the pointer" },
+  { keys: "Shift and click", does: "A straight line from where the last stroke ended" },
+  { keys: "J and click", does: "A line like the last straight one, from here: hatching" },
   { keys: "Wheel", does: "Look nearer or from farther off, about the pointer" },
   { keys: "Space and drag", does: "Move the paper; the middle button and two fingers do so, too" },
 ];

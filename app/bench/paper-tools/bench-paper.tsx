@@ -1,6 +1,7 @@
-import { useCallback, useEffect, useState } from "react";
+import { useCallback, useEffect, useMemo, useState } from "react";
 import type { Engine } from "~/engine/client";
 import { PaperSheet } from "~/paper/paper-sheet";
+import { StandInHand } from "~/paper/stand-in/stand-in-pen";
 import { DifferencePicture } from "../compare/difference-picture";
 import { HeldBar } from "../compare/held-bar";
 import { HeldBeside } from "../compare/held-beside";
@@ -28,6 +29,7 @@ export function BenchPaper({ id, account, others }: Props) {
   const settings = useBench((state) => state.settings);
   const name = useBench(({ brush }) => brush.name);
   const rests = useBench(({ brush }) => brush.trail.perSecond > 0);
+  const standIn = useMemo(() => new StandInHand(() => store.get().settings.standIn), [store]);
   const [painting, setPainting] = useState<Engine>();
   const onEngine = useCallback(
     (made: Engine) => {
@@ -52,6 +54,7 @@ export function BenchPaper({ id, account, others }: Props) {
           proofs={settings}
           rests={rests}
           frame={frame}
+          standIn={standIn}
           label={`Proof strokes of ${name}; draw anywhere to try it`}
           onEngine={onEngine}
           onSize={(size) => store.run(seePaper({ size }))}

@@ -9,6 +9,7 @@ import { counted } from "~/ui/words";
 import { useBench, useBenchShared } from "../state/use-bench";
 import { setUse, toggleLight, toggleWhole } from "../state/view-commands";
 import { LayersMenu } from "./layers-menu";
+import { StandInMenu } from "./stand-in-menu";
 import { ViewMenu } from "./view-menu";
 
 /** What the maker's own strokes do, how the paper is looked at, and what becomes of the strokes. */
@@ -59,6 +60,7 @@ export function PaperBar() {
       <Tool label="The paper takes the whole window (F)" pressed={whole} onPress={() => run(toggleWhole)}>
         <Maximize aria-hidden size={15} />
       </Tool>
+      <StandInMenu />
       <LayersMenu />
       <ViewMenu />
       <Tool label="Clear my strokes" disabled={count === 0} onPress={() => engine.current?.clear()}>

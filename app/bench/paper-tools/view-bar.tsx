@@ -5,6 +5,7 @@ import { DropdownMenu } from "radix-ui";
 import type { ReactNode } from "react";
 import { Button } from "~/ui/button";
 import type { Command } from "../state/bench-state";
+import { backToPlain } from "../state/commands";
 import { useBench, useRun } from "../state/use-bench";
 import { hold, openOverlay, openStrip, showPanel } from "../state/view-commands";
 
@@ -12,6 +13,7 @@ import { hold, openOverlay, openStrip, showPanel } from "../state/view-commands"
 const extras: readonly { readonly label: string; readonly command: Command }[] = [
   { label: "History of revisions", command: openOverlay("history") },
   { label: "Take from or mix with another brush", command: openOverlay("other") },
+  { label: "Everything back to plain", command: backToPlain },
   { label: "Painter’s panel", command: showPanel("painters") },
   { label: "Keys", command: openOverlay("keys") },
 ];

@@ -42,6 +42,7 @@ export function openBench(brush: Brush, revision: number, beside?: BenchState): 
       ...firstView,
       panel: beside.view.panel === "painters" ? firstView.panel : beside.view.panel,
       use: beside.view.use,
+      touched: beside.view.touched,
       lit: beside.view.lit,
       folded: beside.view.folded,
       whole: beside.view.whole,

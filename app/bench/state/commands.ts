@@ -1,4 +1,4 @@
-import { type Brush, brushSchema, MAX_RESPONSES, MOST_STOPS, ownValue, withValue } from "@core/brush";
+import { type Brush, brushSchema, MAX_RESPONSES, MOST_STOPS, ownValue, parseBrush, withValue } from "@core/brush";
 import { type Quality, qualityRow } from "@core/qualities/table";
 import { type Response, responseSchema } from "@core/response/model";
 import { type Source, sources } from "@core/response/sources";
@@ -22,10 +22,12 @@ export function qualityValue(brush: Brush, name: Quality): number {
 export function setQuality(name: Quality, value: number): Command {
   const label = qualityRow(name).label.toLowerCase();
   const set = change(label, (brush) => withValue(brush, name, value), `quality ${name}`);
-  return (state) =>
-    Number.isNaN(value) || ownValue(withValue(state.brush, name, value), name) === ownValue(state.brush, name)
-      ? undefined
-      : set(state);
+  return (state) => {
+    if (Number.isNaN(value) || ownValue(withValue(state.brush, name, value), name) === ownValue(state.brush, name))
+      return undefined;
+    const next = set(state);
+    return next && { ...next, view: { ...next.view, touched: name } };
+  };
 }
 
 export function setBuild(build: Brush["paint"]["build"]): Command {
@@ -103,6 +105,12 @@ export function setControls(controls: Brush["controls"], key?: string): Command 
 export function takeBrush(brush: Brush, label: string, key?: string): Command {
   return change(label, () => brush, key);
 }
+
+/** Makes of the brush a plain hard round at full flow, under its own name: one step, and one step back. */
+export const backToPlain: Command = (state) => {
+  const { name, notes } = state.brush;
+  return takeBrush(parseBrush({ level: 1, name: name || "plain", notes }), "everything back to plain")(state);
+};
 
 export function rename(name: string): Command {
   return change("name", (brush) => (brush.name === name ? brush : { ...brush, name }), "name");

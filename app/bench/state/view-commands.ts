@@ -109,6 +109,19 @@ export function changeSettings(patch: Partial<ViewSettings>): Command {
   return (state) => ({ ...state, settings: { ...state.settings, ...patch } });
 }
 
+const PEN_STEPS = { pressure: 0.05, tilt: 0.05, lean: 15, twist: 15 } as const;
+
+/** Turns one of the stand-in pen's signals by steps. */
+export function turnPen(signal: keyof typeof PEN_STEPS, steps: number): Command {
+  return (state) => {
+    const { standIn } = state.settings;
+    const value = standIn[signal] + steps * PEN_STEPS[signal];
+    const turns = signal === "lean" || signal === "twist";
+    const next = turns ? (value + 360) % 360 : Math.min(1, Math.max(0, Number(value.toFixed(2))));
+    return changeSettings({ standIn: { ...standIn, [signal]: next } })(state);
+  };
+}
+
 /** Paints with the second colour, and makes the first the second. */
 export const swapColours: Command = (state) => {
   const { ink, second, paper } = state.settings.colours;

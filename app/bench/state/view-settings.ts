@@ -5,6 +5,7 @@ import type { Sample } from "@core/hand/sample";
 import { simulatedHands } from "@core/hand/simulate";
 import { z } from "zod";
 import { usualColours } from "~/engine/protocol";
+import { standInPenSchema, usualStandInPen } from "~/paper/stand-in/stand-in-pen";
 
 const colour = z.string().regex(/^#[0-9a-f]{6}$/);
 const share = z.number().min(-1).max(2);
@@ -32,6 +33,8 @@ const viewSchema = z.object({
   /** The paper's own grain. */
   grain: z.enum(drawnGrainKinds).nullable(),
   painter: z.enum(painterKinds),
+  /** What a mouse is given while it draws. */
+  standIn: standInPenSchema.default(usualStandInPen),
   /** Whether single letters and digits are keys of the bench. */
   keys: z.boolean(),
 });
@@ -45,6 +48,7 @@ export const usualView: ViewSettings = {
   hand: "slow-swell",
   grain: null,
   painter: "full pen",
+  standIn: usualStandInPen,
   keys: true,
 };
 

@@ -36,6 +36,8 @@ export interface BenchView {
   readonly held: Held | undefined;
   /** What the maker's own strokes do. */
   readonly use: Use;
+  /** The quality that was touched last: digits take its stops. */
+  readonly touched: Quality;
   /** Whether thick paint is lit. */
   readonly lit: boolean;
   /** Whether what lies below the paper is folded away. */
@@ -61,6 +63,7 @@ export const firstView: BenchView = {
   strip: undefined,
   held: undefined,
   use: "paint",
+  touched: "size",
   lit: true,
   folded: false,
   whole: false,

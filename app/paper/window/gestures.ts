@@ -7,6 +7,12 @@ export interface GestureTarget {
   penDrop(): void;
   /** A place of the picture was asked for its colour. */
   pick(place: Place): void;
+  /** A straight line to a place of the picture from where the last stroke ended; absent where there are none. */
+  lineTo?(place: Place): void;
+  /** A line like the last straight one, from a place of the picture. */
+  parallelFrom?(place: Place): void;
+  /** The wheel was turned while one draws, up by so many steps; absent where that looks nearer, too. */
+  wheelInStroke?(steps: number): boolean;
   /** The tip is sized by dragging: so many times as large as when the drag began. */
   size(times: number, begins: boolean): void;
 }
@@ -14,6 +20,9 @@ export interface GestureTarget {
 /** The letter that makes dragging change the size, and how many px double it. */
 const SIZE_KEY = "g";
 const DOUBLES = 120;
+/** The letter that makes a press a parallel of the last straight line. */
+const PARALLEL_KEY = "j";
+const HELD = [" ", SIZE_KEY, PARALLEL_KEY];
 /** A turn of a wheel by so many px doubles. */
 const WHEEL = 360;
 /** Two fingers turn the picture only when they have turned by so many degrees: most pinches are meant straight. */
@@ -54,6 +63,7 @@ export function followGestures(
 
   const wheel = (event: WheelEvent) => {
     event.preventDefault();
+    if (event.buttons & 1 && target()?.wheelInStroke?.(-Math.sign(event.deltaY))) return;
     const lines = event.deltaMode === WheelEvent.DOM_DELTA_LINE ? 24 : 1;
     if (event.shiftKey) frame.set(panned(frame.get(), -(event.deltaX + event.deltaY) * lines * ratio(), 0));
     else {
@@ -78,6 +88,12 @@ export function followGestures(
       drag = { kind: "pan", pointer: event.pointerId, last: placeOf(event) };
     } else if (event.button === 0 && event.altKey) {
       target()?.pick(toPicture(frame.get(), placeOf(event)));
+      stop(event);
+      return;
+    } else if (event.button === 0 && (event.shiftKey || held.has(PARALLEL_KEY))) {
+      const draw = event.shiftKey ? target()?.lineTo : target()?.parallelFrom;
+      if (!draw) return;
+      draw(toPicture(frame.get(), placeOf(event)));
       stop(event);
       return;
     } else if (event.button === 0 && held.has(SIZE_KEY)) {
@@ -129,7 +145,7 @@ export function followGestures(
   };
   const key = (event: KeyboardEvent) => {
     const name = event.key.toLowerCase();
-    if (name !== " " && name !== SIZE_KEY) return;
+    if (!HELD.includes(name)) return;
     if (event.type === "keyup") held.delete(name);
     else if (!typing(event) && !event.ctrlKey && !event.metaKey) {
       held.add(name);

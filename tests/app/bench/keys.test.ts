@@ -1,7 +1,7 @@
 import { describe, expect, test } from "vitest";
 import { benchKeys, type KeyPress, keyRowOf } from "~/bench/keys/keys";
 import { type BenchState, openBench, shownBrush } from "~/bench/state/bench-state";
-import { setQuality } from "~/bench/state/commands";
+import { setQuality, setStops } from "~/bench/state/commands";
 import { BenchStore } from "~/bench/state/store";
 import type { BenchShared } from "~/bench/state/use-bench";
 import { hold } from "~/bench/state/view-commands";
@@ -70,18 +70,25 @@ describe("the keys of the bench", () => {
     expect(state().brush.tip.size).toBe(80);
   });
 
-  test("size by tenths, opacity by digits, each a step of its own", () => {
-    const { strike, state } = bench();
+  test("size by tenths, digits the stops of what was touched last, each a step of its own", () => {
+    const { shared, strike, state } = bench();
     strike(press("."));
     strike(press("."));
     expect(state().brush.tip.size).toBe(60.5);
     strike(press(","));
     expect(state().brush.tip.size).toBe(55);
+    strike(press("3"));
+    expect(state().brush.tip.size).toBe(16);
+    shared.store.run(setQuality("opacity", 0.5));
     strike(press("7"));
     expect(state().brush.paint.opacity).toBe(0.7);
     strike(press("0"));
     expect(state().brush.paint.opacity).toBe(1);
-    expect(state().history.done).toHaveLength(5);
+    shared.store.run(setStops("opacity", [0.2, 0.6]));
+    strike(press("2"));
+    expect(state().brush.paint.opacity).toBe(0.6);
+    expect(strike(press("3"))).toBe(false);
+    expect(state().history.done).toHaveLength(9);
   });
 
   test("the view: use, mirror, light, panels, the list of keys", () => {

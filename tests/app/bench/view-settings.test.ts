@@ -2,7 +2,7 @@ import { expect, test } from "vitest";
 import { keptView, usualView } from "~/bench/state/view-settings";
 
 test("settings that were kept come back", () => {
-  const view = { ...usualView as const };
+  const view = { ...usualView, grain: "paper" as const };
   expect(keptView(() => JSON.stringify(view))).toEqual(view);
 });
 
