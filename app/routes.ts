@@ -6,6 +6,7 @@ export default [
   route("bench/:id", "bench/route.tsx"),
   route("bench/:id/package.zip", "bench/package-route.ts"),
   route("bench/:id/history", "bench/history-route.ts"),
+  route("kept/:what", "bench/kept-route.ts"),
   route("desk/tip", "desk/tip/route.tsx"),
   route("desk/grain", "desk/grain/route.tsx"),
   route("sets", "sets/list-route.tsx"),

@@ -222,7 +222,7 @@ test("a drawn grain follows its numbers, is kept, found, opened as it was, and m
   await page.getByText(/One tile is 64\.0 mm wide/).waitFor({ timeout: 20_000 });
   expect(await page.getByRole("combobox", { name: "Join borders" }).inputValue()).toBe("none");
   await mine.click();
-  await page.getByRole("button", { name: "Forget Comb lines; brushes keep it" }).click();
+  await page.getByRole("button", { name: "Put Comb lines into the bin; brushes keep it" }).click();
   await expect.poll(() => mine.textContent(), { timeout: 15_000 }).toBe(`My grains (${count})`);
   expect(complaints).toEqual([]);
   await context.close();

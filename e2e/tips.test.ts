@@ -106,7 +106,7 @@ test("a photograph becomes a tip: background, findings and mends, pivot, map, a 
   await page.getByText(`${mapped.width}×${mapped.height} px`).waitFor();
   await page.getByText("Its greys make the colour darker and lighter").waitFor();
   await page.getByRole("button", { name: /^My tips/ }).click();
-  await page.getByRole("button", { name: /^Forget Try leaf/ }).click();
+  await page.getByRole("button", { name: /^Put Try leaf.* into the bin/ }).click();
   await page.getByRole("searchbox", { name: "Find a tip" }).fill("trial");
   await page.getByText("No tip of that name.").waitFor({ timeout: 10_000 });
   expect(complaints).toEqual([]);
@@ -341,6 +341,40 @@ test("long work says so and can be stopped, and leaves the tip as it was", { tim
   expect(await page.getByRole("button", { name: "Undo", exact: true }).isDisabled()).toBe(true);
   // And other work goes on.
   await step(page, () => page.getByRole("button", { name: "Flip left–right" }).click(), "flip");
+  expect(complaints).toEqual([]);
+  await context.close();
+});
+
+test("a brush begins with the tip on the desk, and another one takes a kept tip alone", {
+  timeout: 120_000,
+}, async () => {
+  const { context, page, complaints } = await painter(browser);
+  await enterDemo(page);
+  await onDesk(page);
+  await page.getByRole("combobox", { name: "Longer side of a new sheet" }).selectOption("256 px");
+  await page.getByRole("combobox", { name: "Begin with" }).selectOption("speckle");
+  await page.getByText("256×256 px").waitFor();
+  await page.getByRole("textbox", { name: "Name", exact: true }).fill("Spatter of the shop");
+  await page.getByRole("button", { name: "Keep among my tips" }).click();
+  await page.getByText("“Spatter of the shop” is among your tips.").waitFor();
+  await page.getByRole("button", { name: "New brush from this tip" }).click();
+  await page.waitForURL("**/bench/*");
+  await proofed(page);
+  expect(await page.getByRole("textbox", { name: "The brush’s name" }).inputValue()).toBe("Spatter of the shop");
+
+  await page.getByRole("link", { name: "Shelf", exact: true }).click();
+  await page.getByRole("button", { name: "New brush", exact: true }).click();
+  const size = page.getByRole("textbox", { name: "Size", exact: true });
+  await size.fill("77 px");
+  await size.press("Enter");
+  await page.getByRole("combobox", { name: "Shape" }).selectOption("image");
+  const dialog = page.getByRole("dialog", { name: "A picture for the tip" });
+  await dialog.getByRole("searchbox").fill("spatter");
+  await dialog.getByRole("button", { name: "Take Spatter of the shop" }).click();
+  await page.getByRole("button", { name: /one picture/ }).waitFor();
+  expect(await size.inputValue()).toBe("77 px");
+  await page.getByRole("button", { name: "Undo: the tip “Spatter of the shop”" }).click();
+  await expect.poll(() => page.getByRole("combobox", { name: "Shape" }).inputValue()).toBe("ellipse");
   expect(complaints).toEqual([]);
   await context.close();
 });

@@ -11,6 +11,7 @@ import { type Figures, linesOf } from "./say";
 import { measureStamping, ratiosOf } from "./stamping";
 import { measureStart } from "./start";
 import { measureStudy } from "./study";
+import { measureTray } from "./tray";
 import { measureUndo } from "./undo";
 import { measureWet } from "./wet";
 
@@ -32,6 +33,7 @@ const parts: { readonly [part in keyof Figures]: () => Figures[part] | Promise<F
   undo: measureUndo,
   study: () => measureStudy(address),
   start: () => (databaseUrl ? measureStart(databaseUrl) : undefined),
+  tray: () => (address ? measureTray(address) : undefined),
   bench: () => (address ? measureBench(address) : undefined),
 };
 

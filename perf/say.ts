@@ -8,6 +8,7 @@ import type { measureMixing } from "./mixing";
 import type { PictureRow } from "./pictures";
 import type { StampRow } from "./stamping";
 import type { StudyFigures } from "./study";
+import type { TrayDelays } from "./tray";
 import type { UndoTimes } from "./undo";
 import type { WetRow } from "./wet";
 
@@ -29,6 +30,8 @@ export interface Figures {
   readonly start: number | undefined;
   /** Undefined without a server. */
   readonly bench: BenchDelays | undefined;
+  /** Undefined without a server. */
+  readonly tray: TrayDelays | undefined;
 }
 
 const cell = (value: number) => value.toFixed(0).padStart(8);
@@ -116,6 +119,10 @@ const lines: { readonly [part in keyof Figures]: (figures: NonNullable<Figures[p
     `after ${strokes} strokes: one taken back in ${back.toFixed(1)} ms, made again in ${again.toFixed(1)} ms (p95); all painted anew in ${anew.toFixed(0)} ms`,
   ],
   start: (ms) => [`a server without the demo serves after ${ms.toFixed(0)} ms of processor time`],
+  tray: ({ outline, proof, opening }) => [
+    `another brush by the tray, to its outline: ${delays(outline)}; to its first proof: ${delays(proof)}`,
+    `a brush from the shelf to ink on the bench's paper: ${delays(opening)}`,
+  ],
   bench: ({ flow, hardness, pointer, mixing, blocked }) => [
     `slider of the flow to the first proof: ${delays(flow.first)}; to all: ${delays(flow.all)}`,
     `slider of the hardness, mostly a new tip, to the first proof: ${delays(hardness.first)}; to all: ${delays(hardness.all)}`,

@@ -45,7 +45,9 @@ export function SpecimenLine({ brush, heading, picture, chosen, onTry, editionId
         >
           <span className="w-56 shrink-0">
             <span className="block font-medium font-serif text-lg leading-tight">{brush.name}</span>
-            <span className="block text-[13px] text-soft">{brush.notes || `${Math.round(size)} px`}</span>
+            <span className="block text-[13px] text-soft">
+              {[brush.notes || `${Math.round(size)} px`, brush.tags?.join(" · ")].filter(Boolean).join(" — ")}
+            </span>
           </span>
           <img
             src={picture}

@@ -19,6 +19,8 @@ interface Props {
   readonly label: string;
   /** Which proof strokes are drawn below the painter's own; none where there are none. */
   readonly proofs?: ProofNames;
+  /** Whether the proofs' names are written beside them. */
+  readonly named?: boolean;
   /** Whether the brush goes on laying marks while the pen stands still. */
   readonly rests: boolean;
   /** How it is looked at; as it lies, where nothing is said. */
@@ -34,7 +36,7 @@ interface Props {
 
 /** A paper that fills its place and can be drawn on anywhere with pen, mouse and finger. The engine paints in a worker. */
 export function PaperSheet(props: Props) {
-  const { label, proofs, children } = props;
+  const { label, proofs, named = true, children } = props;
   const [own] = useState(() => new FrameStore());
   const frame = props.frame ?? own;
   const framing = useSyncExternalStore(frame.subscribe, frame.get, frame.get);
@@ -71,7 +73,7 @@ export function PaperSheet(props: Props) {
         aria-label={label}
         className={`absolute inset-0 touch-none overflow-hidden ${isUpright(framing) ? "sheet" : "bg-line"}`}
       >
-        {proofs && isUpright(framing) && size.width > 0 && <ProofLabels {...proofs} {...size} />}
+        {proofs && named && isUpright(framing) && size.width > 0 && <ProofLabels {...proofs} {...size} />}
       </div>
       {fault && (
         <p

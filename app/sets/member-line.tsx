@@ -30,7 +30,10 @@ export function MemberLine(props: Inside | Outside) {
   const { id, revision, brush } = props.kept;
   return (
     <li className="flex items-center gap-3 px-4 py-1">
-      <span className="w-44 shrink-0 truncate font-medium font-serif text-base">{brush.name}</span>
+      <span className="w-44 shrink-0" title={brush.notes}>
+        <span className="block truncate font-medium font-serif text-base">{brush.name}</span>
+        {brush.notes && <span className="block truncate text-[12px] text-soft">{brush.notes}</span>}
+      </span>
       <img
         src={`/strips/brushes/${id}/${revision}.png?w=400&h=44`}
         alt=""

@@ -23,7 +23,7 @@ export default function Shelf({ loaderData: { brushes, newer } }: Route.Componen
   const renewal = renewing.data && "renewal" in renewing.data ? renewing.data.renewal : undefined;
   const needle = wanted.trim().toLowerCase();
   const shown = brushes.filter(({ brush, origin }) =>
-    `${brush.name} ${brush.notes} ${origin}`.toLowerCase().includes(needle),
+    `${brush.name} ${brush.notes} ${brush.tags?.join(" ") ?? ""} ${origin}`.toLowerCase().includes(needle),
   );
   const answer = take.data;
   const fresh = new Set([...(answer && "ids" in answer ? answer.ids : []), ...params.getAll("new")]);
@@ -43,7 +43,7 @@ export default function Shelf({ loaderData: { brushes, newer } }: Route.Componen
               <input
                 type="search"
                 aria-label="Find a brush"
-                placeholder="Find by name or note…"
+                placeholder="Find by name, note or tag…"
                 value={wanted}
                 onChange={(e) => setWanted(e.target.value)}
                 className="h-7.5 w-64 rounded-md border border-edge bg-raised px-2.5 placeholder:text-soft pointer-coarse:h-10"

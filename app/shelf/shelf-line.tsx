@@ -27,10 +27,17 @@ export function ShelfLine({
         >
           {brush.name}
         </Link>
-        <p className="text-[13px] text-soft">
+        {brush.notes && (
+          <p className="truncate text-[13px]" title={brush.notes}>
+            {brush.notes}
+          </p>
+        )}
+        <p className="truncate text-[13px] text-soft">
           {fresh && <span className="font-medium text-act">new · </span>}
           {taken?.changed && <span className="font-medium text-chance">changed by you · </span>}
-          {origin || (driven ? `driven by ${driven}` : "the same in every hand")}
+          {[brush.tags?.join(" · "), origin || (driven ? `driven by ${driven}` : "the same in every hand")]
+            .filter(Boolean)
+            .join(" — ")}
         </p>
       </div>
       <img

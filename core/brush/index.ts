@@ -8,6 +8,6 @@ export { BrushError, firstFault, parseBrush } from "./parse";
 export { brushPictures, renamePictures } from "./pictures";
 export { isThere, ownValue, withValue, withValues } from "./quality-of";
 export { scaledBrush } from "./scale";
-export { BRUSH_NAME_LENGTH, type Brush, brushSchema, LEVEL, MAX_RESPONSES } from "./schema";
+export { BRUSH_NAME_LENGTH, type Brush, brushSchema, LEVEL, MAX_RESPONSES, MOST_TAGS, TAG_LENGTH } from "./schema";
 export { swapBody } from "./swap";
 export { smudging, type Use, uses } from "./use";

@@ -12,12 +12,17 @@ export const LEVEL = 1;
 
 export const BRUSH_NAME_LENGTH = 80;
 export const MAX_RESPONSES = 64;
+export const MOST_TAGS = 12;
+export const TAG_LENGTH = 30;
 
 /** Every field but `level` and `name` has a default. */
 export const brushSchema = z.strictObject({
   level: z.literal(LEVEL),
   name: z.string().trim().min(1).max(BRUSH_NAME_LENGTH),
+  /** What it is for, in a sentence. */
   notes: z.string().max(2000).default(""),
+  /** Words by which it is found; absent where there are none. */
+  tags: z.array(z.string().trim().min(1).max(TAG_LENGTH)).max(MOST_TAGS).optional(),
   tip: tipSchema.prefault({}),
   trail: trailSchema.prefault({}),
   ground: groundSchema.default(null),

@@ -1,10 +1,11 @@
-import { type ReactNode, useEffect, useRef } from "react";
+import { type ReactNode, useEffect, useRef, useState } from "react";
 import { useFetcher } from "react-router";
 import type { action } from "~/pictures/new-picture-route";
+import { type KeptChoice, KeptDialog } from "./kept-dialog";
 
-/** A way to choose a PNG from a file and have it kept. */
+/** A way to choose one of the maker’s tips or grains, or a PNG from a file, which is kept. */
 export interface PictureChooser {
-  /** Opens the choice of a file. */
+  /** Opens the choice: of the maker’s own, or of a file. */
   readonly open: () => void;
   readonly busy: boolean;
   /** The hidden field of the choice, to stand anywhere in the form. */
@@ -13,12 +14,17 @@ export interface PictureChooser {
   readonly notice: ReactNode;
 }
 
-/** @param folder what pictures are for @param label names the field @param onKept is told the path of the kept picture */
+/**
+ * @param folder what pictures are for @param label names the field
+ * @param onKept is told the path of a picture that came from a file @param onTake is given what was chosen of the maker's own
+ */
 export function usePictureChooser(
   folder: "tips" | "grains",
   label: string,
   onKept: (path: string) => void,
+  onTake: (kept: KeptChoice) => void,
 ): PictureChooser {
+  const [choosing, setChoosing] = useState(false);
   const chooser = useRef<HTMLInputElement>(null);
   const fetcher = useFetcher<typeof action>();
   const handled = useRef<unknown>(undefined);
@@ -36,21 +42,36 @@ export function usePictureChooser(
     void fetcher.submit(form, { method: "post", action: `/${folder}`, encType: "multipart/form-data" });
   };
   return {
-    open: () => chooser.current?.click(),
+    open: () => setChoosing(true),
     busy,
     field: (
-      <input
-        ref={chooser}
-        type="file"
-        accept="image/png"
-        aria-label={label}
-        className="hidden"
-        onChange={(event) => {
-          const file = event.target.files?.[0];
-          if (file) send(file);
-          event.target.value = "";
-        }}
-      />
+      <>
+        <input
+          ref={chooser}
+          type="file"
+          accept="image/png"
+          aria-label={label}
+          className="hidden"
+          onChange={(event) => {
+            const file = event.target.files?.[0];
+            if (file) send(file);
+            event.target.value = "";
+          }}
+        />
+        <KeptDialog
+          folder={folder}
+          open={choosing}
+          onClose={() => setChoosing(false)}
+          onFile={() => {
+            setChoosing(false);
+            chooser.current?.click();
+          }}
+          onTake={(kept) => {
+            setChoosing(false);
+            onTake(kept);
+          }}
+        />
+      </>
     ),
     notice: (fault || busy) && (
       <p role={fault ? "alert" : "status"} className={`text-[13px] ${fault ? "text-danger" : "text-soft"}`}>

@@ -58,9 +58,8 @@ function GrainSettings({ ground, run }: { ground: Ground; run: (command: Command
   const { grain } = ground;
   const set = (patch: Partial<Ground>, key?: string) => run(setGround({ ...ground, ...patch }, "grain", key));
   const done = () => run(seal);
-  const chooser = usePictureChooser("grains", "A picture for the grain", (file) =>
-    set({ grain: { kind: "picture", file } }),
-  );
+  const take = (file: string) => set({ grain: { kind: "picture", file } });
+  const chooser = usePictureChooser("grains", "A picture for the grain", take, ({ picture }) => take(picture));
   const pick = (kind: Grain["kind"]) => (kind === "picture" ? chooser.open() : set({ grain: grainOf(kind) }));
   return (
     <>

@@ -7,7 +7,7 @@ import { RangeLine } from "~/ui/settings/range-line";
 import { SettingPopover } from "~/ui/settings/setting-popover";
 import { SettingRow } from "~/ui/settings/setting-row";
 import type { Command } from "../state/bench-state";
-import { setShape } from "../state/commands";
+import { setShape, setTip } from "../state/commands";
 import { seal } from "../state/steps";
 import { usePictureChooser } from "./choose-picture";
 import { PictureSettings } from "./picture-settings";
@@ -31,7 +31,13 @@ const bundleNames = ["round", "flat", "filbert", "fan"] as const;
 
 /** The tip's shape, and behind a button what that shape has to set. A picture is chosen from a file. */
 export const ShapeLine = memo(function ShapeLine({ shape, run }: { shape: Shape; run: (command: Command) => void }) {
-  const chooser = usePictureChooser("tips", "A picture for the tip", (path) => run(setShape(withPicture(shape, path))));
+  const chooser = usePictureChooser(
+    "tips",
+    "A picture for the tip",
+    (path) => run(setShape(withPicture(shape, path))),
+    // The tip alone is another one: size and responses stay.
+    ({ name, tip }) => tip && run(setTip(tip, `the tip “${name}”`)),
+  );
   const pick = (kind: Shape["kind"]) => {
     if (kind === "image") chooser.open();
     else run(setShape(shapeOf(kind)));

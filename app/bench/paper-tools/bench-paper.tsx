@@ -52,6 +52,7 @@ export function BenchPaper({ id, account, others }: Props) {
       <TipCursor>
         <PaperSheet
           proofs={settings}
+          named={view.layers.proofsShown}
           rests={rests}
           frame={frame}
           standIn={standIn}

@@ -1,5 +1,5 @@
 import { uses } from "@core/brush";
-import { Droplet, Eraser, FlipHorizontal, Maximize, Sun } from "lucide-react";
+import { Droplet, Eraser, FlipHorizontal, Maximize, Spline, Sun } from "lucide-react";
 import { type ReactNode, useSyncExternalStore } from "react";
 import { closedBecause } from "~/engine/own-layers";
 import { isUpright, upright } from "~/paper/window/framing";
@@ -7,7 +7,7 @@ import { Button } from "~/ui/button";
 import { Segments } from "~/ui/segments";
 import { counted } from "~/ui/words";
 import { useBench, useBenchShared } from "../state/use-bench";
-import { setUse, toggleLight, toggleWhole } from "../state/view-commands";
+import { seeLayers, setUse, toggleLight, toggleWhole } from "../state/view-commands";
 import { LayersMenu } from "./layers-menu";
 import { StandInMenu } from "./stand-in-menu";
 import { ViewMenu } from "./view-menu";
@@ -59,6 +59,13 @@ export function PaperBar() {
       </Tool>
       <Tool label="The paper takes the whole window (F)" pressed={whole} onPress={() => run(toggleWhole)}>
         <Maximize aria-hidden size={15} />
+      </Tool>
+      <Tool
+        label={layers.proofsShown ? "Hide the proofs" : "Show the proofs"}
+        pressed={layers.proofsShown}
+        onPress={() => run(seeLayers({ ...layers, proofsShown: !layers.proofsShown }))}
+      >
+        <Spline aria-hidden size={15} />
       </Tool>
       <StandInMenu />
       <LayersMenu />

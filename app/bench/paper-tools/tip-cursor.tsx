@@ -38,12 +38,16 @@ export function TipCursor({ children }: { readonly children: ReactNode }) {
   const place = useRef<HTMLDivElement>(null);
   const [over, setOver] = useState(false);
 
-  // The proofs come first: the outline waits until the brush rests.
+  const outlined = useRef<typeof store>(undefined);
+  // The proofs come first: the outline waits until the brush rests. Another brush is not waited for.
   useEffect(() => {
     const ask = () => void engine.current?.outline(brush).then(setOutline, () => setOutline(undefined));
+    const isOther = outlined.current !== undefined && outlined.current !== store;
+    outlined.current = store;
+    if (isOther) return ask();
     const timer = setTimeout(ask, OUTLINE_PAUSE);
     return () => clearTimeout(timer);
-  }, [brush, engine]);
+  }, [brush, engine, store]);
   useEffect(() => {
     if (!place.current) return;
     const { run } = store;

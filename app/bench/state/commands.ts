@@ -1,4 +1,14 @@
-import { type Brush, brushSchema, MAX_RESPONSES, MOST_STOPS, ownValue, parseBrush, withValue } from "@core/brush";
+import {
+  type Brush,
+  brushSchema,
+  MAX_RESPONSES,
+  MOST_STOPS,
+  MOST_TAGS,
+  ownValue,
+  parseBrush,
+  TAG_LENGTH,
+  withValue,
+} from "@core/brush";
 import { type Quality, qualityRow } from "@core/qualities/table";
 import { type Response, responseSchema } from "@core/response/model";
 import { type Source, sources } from "@core/response/sources";
@@ -111,6 +121,20 @@ export const backToPlain: Command = (state) => {
   const { name, notes } = state.brush;
   return takeBrush(parseBrush({ level: 1, name: name || "plain", notes }), "everything back to plain")(state);
 };
+
+/** Says what the brush is for: a sentence, and tags, of which empty ones, doubles and those beyond the twelfth fall away. */
+export function describe({ notes, tags }: { readonly notes?: string; readonly tags?: readonly string[] }): Command {
+  return change(
+    "what it is for",
+    (brush) => {
+      const words = tags?.map((tag) => tag.trim().slice(0, TAG_LENGTH)).filter(Boolean);
+      const { tags: before, ...rest } = brush;
+      const kept = words ? [...new Set(words)].slice(0, MOST_TAGS) : before;
+      return { ...rest, notes: notes ?? brush.notes, ...(kept && kept.length > 0 ? { tags: kept } : {}) };
+    },
+    "what it is for",
+  );
+}
 
 export function rename(name: string): Command {
   return change("name", (brush) => (brush.name === name ? brush : { ...brush, name }), "name");

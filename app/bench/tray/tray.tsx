@@ -3,8 +3,9 @@ import { useEffect, useState } from "react";
 import { useNavigate, useNavigation } from "react-router";
 import { box } from "~/ui/settings/box";
 import { ColourCell } from "../colours/colour-cell";
-import { useBench, useBenchShared } from "../state/use-bench";
+import { useBenchShared } from "../state/use-bench";
 import { FindBrush } from "./find-brush";
+import { InHand } from "./in-hand";
 import type { SetTray } from "./tray-memory";
 import { useTray } from "./use-tray";
 
@@ -48,7 +49,7 @@ export function Tray({ inHand, shelf, sets }: Props) {
       aria-label="Tray"
       className="sheet flex h-[60px] shrink-0 border border-line shadow-sm max-lg:h-auto max-lg:flex-wrap"
     >
-      <InHand revision={byId.get(inHand)?.revision} id={inHand} />
+      <InHand key={inHand} revision={byId.get(inHand)?.revision} id={inHand} />
       <ul className="flex min-w-0 flex-1 overflow-x-auto border-line border-l">
         {shown.map(({ id, name, revision }) => (
           <li key={id} className="shrink-0 border-line border-r">
@@ -94,31 +95,5 @@ export function Tray({ inHand, shelf, sets }: Props) {
       </div>
       <ColourCell />
     </section>
-  );
-}
-
-/** The brush on the bench: its name as it is now, and its stroke as it was saved. */
-function InHand({ id, revision }: { readonly id: string; readonly revision: number | undefined }) {
-  const name = useBench(({ brush }) => brush.name);
-  const notes = useBench(({ brush }) => brush.notes);
-  return (
-    <div className="flex w-74 shrink-0 items-center gap-3 bg-act-wash px-2.5 max-lg:w-full max-lg:py-1.5">
-      {revision !== undefined && (
-        <img
-          src={`/strips/brushes/${id}/${revision}.png?w=240&h=72`}
-          alt=""
-          width={120}
-          height={36}
-          className="h-9 w-30 shrink-0 object-contain"
-        />
-      )}
-      <p className="min-w-0">
-        <span className="sr-only">In hand: </span>
-        <span className="block truncate font-semibold font-serif">{name}</span>
-        <span className="block truncate text-[12.5px] text-soft" title={notes}>
-          {notes || "not said what it is for"}
-        </span>
-      </p>
-    </div>
   );
 }

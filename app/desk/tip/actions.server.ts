@@ -1,6 +1,7 @@
+import { parseBrush } from "@core/brush";
 import { shapeOfSheets } from "@core/desk/tip/sheet";
 import { MOST_PICTURES, picks } from "@core/tip/shape/shape";
-import { findBrush, listBrushes, saveBrush } from "@server/brushes/repository";
+import { addBrushes, findBrush, listBrushes, saveBrush } from "@server/brushes/repository";
 import { keepPicture } from "@server/images/pictures";
 import { keptLabelSchema } from "@server/kept/kept-things";
 import { keptTips } from "@server/tips/repository";
@@ -19,6 +20,7 @@ const madeSchema = {
 };
 const askSchema = z.discriminatedUnion("act", [
   z.strictObject({ act: z.literal("use"), brush: z.string().max(40), ...madeSchema }),
+  z.strictObject({ act: z.literal("begin"), name: z.string().trim().min(1).max(80), ...madeSchema }),
   z.strictObject({ act: z.literal("keep"), label: keptLabelSchema, ...madeSchema }),
 ]);
 
@@ -34,7 +36,7 @@ export async function loader({ context, request }: Route.LoaderArgs) {
   return { brushes: brushes.map(({ id, brush }) => ({ id, brush })), tips, studio: account.studio };
 }
 
-/** Keeps the desk's tips, or gives them to a brush as its next revision. */
+/** Keeps the desk's tips, begins a brush with them, or gives them to a brush as its next revision. */
 export async function action({ context, request }: Route.ActionArgs) {
   const account = needAccount(context, request);
   const { database } = context;
@@ -51,6 +53,11 @@ export async function action({ context, request }: Route.ActionArgs) {
     for (const file of files)
       paths.push(await keepPicture(context, account.id, "tips", new Uint8Array(await file.arrayBuffer()), file.name));
     const shape = shapeOfSheets(paths, ask.data.mapped, ask.data);
+    if (ask.data.act === "begin") {
+      const brush = parseBrush({ level: 1, name: ask.data.name, tip: { shape, pivot: ask.data.pivot, size: 100 } });
+      const [id] = await addBrushes(database, account.id, [brush]);
+      return redirect(`/bench/${id}`);
+    }
     if (ask.data.act === "keep") {
       await keptTips.keep(database, account.id, ask.data.label, { shape, pivot: ask.data.pivot });
       return { kept: ask.data.label.name };

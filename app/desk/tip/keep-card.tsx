@@ -84,6 +84,9 @@ export function TipKeepCard({ brushes, studio, sheet, engine, pivot, pick, tried
         </p>
         <LabelFields label={label} onChange={setLabel} usualName={sheet.members[0].name} tagsSuch="leaf, wreath" />
         <div className="flex flex-wrap gap-1.5">
+          <Button className="h-7" disabled={busy} onClick={() => submit({ act: "begin", name, ...made })}>
+            New brush from this tip
+          </Button>
           <Button
             className="h-7"
             disabled={busy}

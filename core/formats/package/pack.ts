@@ -32,7 +32,7 @@ export function pack({ set, brushes, files }: SetPackage): Uint8Array {
 function readme(set: SetFile, brushes: ReadonlyMap<string, Brush>): string {
   const list = set.brushes.map(({ file }) => {
     const brush = brushes.get(file);
-    return `- **${brush?.name}**${brush?.notes ? `: ${brush.notes}` : ""} (\`${file}\`)`;
+    return `- **${brush?.name}**${brush?.notes ? `: ${brush.notes}` : ""}${brush?.tags ? ` [${brush.tags.join(", ")}]` : ""} (\`${file}\`)`;
   });
   return `# ${set.name} ${set.version}\n\nby ${set.studio}\n\n${set.notes ? `${set.notes}\n\n` : ""}## Brushes\n\n${list.join("\n")}\n\n## Licence\n\n${licences[set.licence].label}: see LICENSE.txt.\n${set.credits ? `\n## Credits\n\n${set.credits}\n` : ""}`;
 }

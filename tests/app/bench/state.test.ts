@@ -1,3 +1,4 @@
+import { brushText, parseBrush } from "@core/brush";
 import { qualityNames, qualityRow } from "@core/qualities/table";
 import { curveSchema } from "@core/response/model";
 import fc from "fast-check";
@@ -7,6 +8,7 @@ import { type Command, isChanged, openBench, reduce } from "~/bench/state/bench-
 import {
   addResponse,
   changeResponse,
+  describe,
   markSaved,
   qualityValue,
   removeResponse,
@@ -138,4 +140,19 @@ test("the next edition's number", () => {
   expect(nextVersion([])).toBe("1.0.0");
   expect(nextVersion(["0.9.0"])).toBe("1.0.0");
   expect(nextVersion(["1.0.0", "1.10.2", "1.9.0"])).toBe("1.11.0");
+});
+
+test("what a brush is for: a sentence and tags, of which empty ones, doubles and too many fall away", () => {
+  const first = openBench(brushOf({}), 1);
+  const said = reduce(
+    reduce(first, describe({ notes: "For script on smooth boards" })),
+    describe({ tags: [" letters", "gold ", "", "letters", ...Array.from({ length: 20 }, (_, i) => `t${i}`)] }),
+  );
+  expect(said.brush.notes).toBe("For script on smooth boards");
+  expect(said.brush.tags?.slice(0, 3)).toEqual(["letters", "gold", "t0"]);
+  expect(said.brush.tags).toHaveLength(12);
+  expect(parseBrush(JSON.parse(brushText(said.brush)))).toEqual(said.brush);
+  // Without tags a brush is the text it was before there were any.
+  expect(reduce(said, describe({ tags: [] })).brush).not.toHaveProperty("tags");
+  expect(brushText(first.brush)).not.toContain("tags");
 });
