@@ -235,7 +235,7 @@ test("from a set to a demonstration in other painters' hands, and back", { timeo
   await page.getByRole("button", { name: "Replay their stroke" }).waitFor();
   await proofed(page);
   await page.getByRole("button", { name: "Replay their stroke" }).click();
-  await page.getByRole("button", { name: /^Take back/ }).waitFor();
+  await page.getByRole("button", { name: "Undo: my last stroke" }).waitFor();
   expect(maker.complaints).toEqual([]);
   expect(taker.complaints).toEqual([]);
 });

@@ -81,20 +81,20 @@ test("a brush that lays by time goes on while the pen rests, and an undone step 
     .poll(() => page.getByRole("combobox", { name: "How strokes join what is there" }).inputValue())
     .toBe("source-over");
   await penStroke(page, [
-    { x: 640, y: 30, pressure: 0.9 },
-    { x: 660, y: 30, pressure: 0.9 },
+    { x: 640, y: 46, pressure: 0.9 },
+    { x: 660, y: 46, pressure: 0.9 },
   ]);
   const darkest = async () => {
     const { data, width } = await paperPixels(page);
-    return Math.min(...Array.from({ length: 60 }, (_, i) => data[(30 * width + 620 + i) * 4]));
+    return Math.min(...Array.from({ length: 60 }, (_, i) => data[(46 * width + 620 + i) * 4]));
   };
   const short = await darkest();
   // The same stroke, with a rest of more than a second before the pen leaves.
   await penStroke(
     page,
     [
-      { x: 640, y: 30, pressure: 0.9 },
-      { x: 660, y: 30, pressure: 0.9 },
+      { x: 640, y: 46, pressure: 0.9 },
+      { x: 660, y: 46, pressure: 0.9 },
     ],
     "pen",
     1200,

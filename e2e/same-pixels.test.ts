@@ -21,6 +21,9 @@ import { difference, inked, type Pixels, paperPixels } from "./pixels";
 
 const pictures = new Map([...demoPictures].map(([path, bytes]) => [path, readTipPicture(bytes, path)]));
 
+/** High enough that the small proofs of large and scattered brushes keep off the main one. */
+const tall = { viewport: { width: 1280, height: 960 } };
+
 let browser: Browser;
 beforeAll(async () => {
   browser = await openBrowser();
@@ -114,7 +117,7 @@ const onTheBench = demoBrushes.filter(({ tip }, n) => tip.shape.kind === "image"
 test("demo brushes' main proofs on the bench are the same in Chromium and in Node, pixel for pixel", {
   timeout: 180_000,
 }, async () => {
-  const { context, page } = await painter(browser);
+  const { context, page } = await painter(browser, tall);
   await enterDemo(page);
   const compared = await compare(page, onTheBench, pictures);
   expect(compared.map(({ name }) => name).sort()).toEqual(onTheBench.map(({ name }) => name).sort());
@@ -156,7 +159,7 @@ test("random brushes of every kind, pictures included, are the same in Chromium 
     brushes: new Map(entries.map((e) => [e.file, e.brush])),
     files,
   });
-  const { context, page } = await painter(browser);
+  const { context, page } = await painter(browser, tall);
   await enterDemo(page);
   await page
     .getByLabel("A package file")

@@ -354,7 +354,7 @@ test("a brush begins with the tip on the desk, and another one takes a kept tip 
   await page.getByRole("combobox", { name: "Longer side of a new sheet" }).selectOption("256 px");
   await page.getByRole("combobox", { name: "Begin with" }).selectOption("speckle");
   await page.getByText("256×256 px").waitFor();
-  await page.getByRole("textbox", { name: "Name", exact: true }).fill("Spatter of the shop");
+  await page.getByRole("textbox", { name: "name", exact: true }).fill("Spatter of the shop");
   await page.getByRole("button", { name: "Keep among my tips" }).click();
   await page.getByText("“Spatter of the shop” is among your tips.").waitFor();
   await page.getByRole("button", { name: "New brush from this tip" }).click();

@@ -33,7 +33,7 @@ export default function Bin({ loaderData: { things } }: Route.ComponentProps) {
                 <Form method="post">
                   <input type="hidden" name="act" value="back" />
                   <input type="hidden" name="what" value={what} />
-                  <Button type="submit" name="id" value={id} aria-label={`Bring ${name} back`}>
+                  <Button type="submit" name="id" value={id} aria-label={`Bring back ${name}`}>
                     Bring back
                   </Button>
                 </Form>

@@ -57,7 +57,6 @@ export function FindBrush({ open, onOpen, shelf, sets, onTake }: Props) {
               <li key={id}>
                 <button
                   type="button"
-                  aria-label={`Take ${name}`}
                   className="flex w-full items-center gap-3 rounded px-1.5 py-1 text-left hover:bg-act-wash"
                   onClick={() => take(id)}
                 >
@@ -70,6 +69,7 @@ export function FindBrush({ open, onOpen, shelf, sets, onTake }: Props) {
                     className="h-8 w-29 shrink-0 object-contain object-left"
                   />
                   <span className="min-w-0">
+                    <span className="sr-only">Take </span>
                     <span className="block truncate font-medium font-serif">{name}</span>
                     <span className="block truncate text-[12.5px] text-soft">{setsOf(id).join(", ")}</span>
                   </span>

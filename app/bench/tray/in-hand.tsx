@@ -18,7 +18,6 @@ export function InHand({ id, revision }: { readonly id: string; readonly revisio
       <Popover.Trigger asChild>
         <button
           type="button"
-          aria-label="What it is for…"
           title={notes || "Say what it is for"}
           className="flex w-74 shrink-0 items-center gap-3 bg-act-wash px-2.5 text-left max-lg:w-full max-lg:py-1.5"
         >
@@ -37,6 +36,7 @@ export function InHand({ id, revision }: { readonly id: string; readonly revisio
             <span className="block truncate text-[12.5px] text-soft">
               {[notes, tags?.join(" · ")].filter(Boolean).join(" — ") || "not said what it is for"}
             </span>
+            <span className="sr-only">; write what it is for</span>
           </span>
         </button>
       </Popover.Trigger>
