@@ -165,7 +165,7 @@ export class Paper {
     surface.clear(ABOVE);
     let shown = Number.NEGATIVE_INFINITY;
     const drawn: Room[] = [];
-    for (const proof of proofsOn(surface.width, surface.height, this.manner.proofs, this.manner.hand)) {
+    for (const proof of proofsOn(surface.width, surface.height, this.manner.proofs, this.manner.hand, brush.tip.size)) {
       this.paintProof(brush, pictures, proof);
       drawn.push(proof.room);
       if (performance.now() - shown > PATIENCE) {

@@ -1,4 +1,4 @@
-import { type Brush, parseBrush } from "@core/brush";
+import { type Brush, parseBrush, scaledBrush } from "@core/brush";
 import { hexToRgb } from "@core/colour/srgb";
 import type { Sample } from "@core/hand/sample";
 import { lightToHeavy, type Room, slowSwell, wave } from "@core/hand/simulate";
@@ -53,16 +53,19 @@ export function stripPiece(
     return paint(brush, pictures, [[...slowSwell(room).strokes[0]]], width, height, colours, room);
   }
   const third = height / 3;
+  // Marks keep off the edges; what is too large for a cell is shown smaller.
+  const shown = scaledBrush(brush, Math.min(1, (third * 0.85) / brush.tip.size));
+  const side = Math.max(width * 0.08, shown.tip.size / 2 + 3);
   const room = (n: number) => ({
-    left: width * 0.08,
+    left: side,
     top: third * n + third * 0.2,
-    width: width * 0.84,
+    width: width - 2 * side,
     height: third * 0.6,
   });
   const strokes = [lightToHeavy(room(0)), slowSwell(room(1)), wave(room(2))].flatMap((hand) =>
     hand.strokes.map((stroke) => [...stroke]),
   );
-  return paint(brush, pictures, strokes, width, height, colours, {
+  return paint(shown, pictures, strokes, width, height, colours, {
     left: 0,
     top: height * 0.05,
     width,

@@ -13,6 +13,8 @@ import { onPicture } from "./window/pen-on-picture";
 export interface ProofNames {
   readonly proofs: readonly ProofName[];
   readonly hand: MainHand;
+  /** The brush's size, px: large ones are drawn smaller, and the names say so. */
+  readonly size: number;
 }
 
 interface Props {
@@ -92,10 +94,11 @@ export function PaperSheet(props: Props) {
 function ProofLabels({
   proofs,
   hand,
+  size,
   width,
   height,
 }: ProofNames & { readonly width: number; readonly height: number }) {
-  return proofsOn(width, height, proofs, hand).map(({ label, room }, n) => (
+  return proofsOn(width, height, proofs, hand, size).map(({ label, room }, n) => (
     <span
       key={label}
       className="pointer-events-none absolute rounded bg-raised/85 px-1 text-[12px] text-soft"

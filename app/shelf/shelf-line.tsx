@@ -19,7 +19,7 @@ export function ShelfLine({
     <li
       className={`relative flex items-center gap-x-5 px-4.5 py-1.5 focus-within:bg-act-wash hover:bg-act-wash ${fresh ? "bg-act-wash" : ""}`}
     >
-      <div className="w-58 shrink-0">
+      <div className="w-72 shrink-0 max-lg:w-58">
         <Link
           id={`name-${id}`}
           to={`/bench/${id}`}

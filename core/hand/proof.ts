@@ -58,24 +58,43 @@ export interface Proof extends Omit<ProofKind, "draw"> {
 /** The narrowest room of a small proof, px. */
 const NARROWEST = 148;
 
-/** All proofs of a paper of this size, px: the main stroke above, the small ones in a row below, as many as there is room for. */
+/** How large a brush may be for the height of its room; larger ones are shown smaller. */
+const LARGEST = 1.4;
+
+/**
+ * All proofs of a paper of this size, px: the main stroke above, the small ones in a row below, as many as there is room for.
+ * @param size the brush's, px: where it is too large for a proof's room, the proof is drawn smaller, and its label says so
+ */
 export function proofsOn(
   width: number,
   height: number,
   names: readonly ProofName[] = usualProofs,
   main: MainHand = "slow-swell",
+  size = 0,
 ): Proof[] {
+  const fitted = (proof: Proof): Proof => {
+    const most = proof.room.height * LARGEST;
+    if (size * proof.scale <= most) return proof;
+    const scale = most / size;
+    return { ...proof, scale, label: `${proof.label}, at ${Math.max(1, Math.round(scale * 100))} % of its size` };
+  };
   const edge = Math.max(16, width * 0.035);
   const room: Room = { left: edge, top: height * 0.12, width: width - 2 * edge, height: height * 0.42 };
   const shown = names.slice(0, Math.max(1, Math.floor((width - edge) / NARROWEST)));
   const gap = width * 0.03;
   const each = (width - 2 * edge - gap * (shown.length - 1)) / Math.max(1, shown.length);
   return [
-    { label: "main stroke", room, strokes: mainStrokes(main, room, width, height), below: "nothing", scale: 1 },
+    fitted({
+      label: "main stroke",
+      room,
+      strokes: mainStrokes(main, room, width, height),
+      below: "nothing",
+      scale: 1,
+    }),
     ...shown.map((name, n): Proof => {
       const { draw, below, scale } = kinds[name];
       const small = { left: edge + n * (each + gap), top: height * 0.66, width: each, height: height * 0.22 };
-      return { label: name, room: small, strokes: draw(small).strokes, below, scale };
+      return fitted({ label: name, room: small, strokes: draw(small).strokes, below, scale });
     }),
   ];
 }

@@ -65,3 +65,13 @@ test("a strip's hand stays on its strip", () => {
     expect(s.y).toBeLessThan(84);
   }
 });
+
+test("a brush that is too large for a proof’s room is drawn smaller there, and the name says so", () => {
+  const plain = proofsOn(1246, 304);
+  expect(proofsOn(1246, 304, undefined, undefined, 60)).toEqual(plain);
+  const large = proofsOn(1246, 304, undefined, undefined, 400);
+  for (const [n, { scale, label, room }] of large.entries()) {
+    expect(scale * 400).toBeLessThanOrEqual(room.height * 1.4 + 1e-9);
+    expect(label).toMatch(new RegExp(`^${plain[n].label}, at \\d+ % of its size$`));
+  }
+});

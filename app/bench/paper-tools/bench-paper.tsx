@@ -9,6 +9,7 @@ import { HistorySheet } from "../compare/history-sheet";
 import { OtherBrush } from "../compare/other-brush";
 import { TestStrip } from "../compare/test-strip";
 import { SpotRing } from "../score/spot-ring";
+import { shownBrush } from "../state/bench-state";
 import { useBench, useBenchShared } from "../state/use-bench";
 import { seePaper } from "../state/view-commands";
 import { PaperBar } from "./paper-bar";
@@ -28,6 +29,8 @@ export function BenchPaper({ id, account, others }: Props) {
   const view = useBench((state) => state.view);
   const settings = useBench((state) => state.settings);
   const name = useBench(({ brush }) => brush.name);
+  const size = useBench((state) => shownBrush(state).tip.size);
+  const proofs = useMemo(() => ({ ...settings, size }), [settings, size]);
   const rests = useBench(({ brush }) => brush.trail.perSecond > 0);
   const standIn = useMemo(() => new StandInHand(() => store.get().settings.standIn), [store]);
   const [painting, setPainting] = useState<Engine>();
@@ -51,7 +54,7 @@ export function BenchPaper({ id, account, others }: Props) {
     >
       <TipCursor>
         <PaperSheet
-          proofs={settings}
+          proofs={proofs}
           named={view.layers.proofsShown}
           rests={rests}
           frame={frame}
