@@ -58,8 +58,8 @@ export interface Proof extends Omit<ProofKind, "draw"> {
 /** The narrowest room of a small proof, px. */
 const NARROWEST = 148;
 
-/** How large a brush may be for the height of its room; larger ones are shown smaller. */
-const LARGEST = 1.4;
+/** How large a brush may be for the height of the main stroke's room, and of a small proof's; larger ones are shown smaller. */
+const LARGEST = { main: 0.9, small: 1.1 };
 
 /**
  * All proofs of a paper of this size, px: the main stroke above, the small ones in a row below, as many as there is room for.
@@ -72,8 +72,8 @@ export function proofsOn(
   main: MainHand = "slow-swell",
   size = 0,
 ): Proof[] {
-  const fitted = (proof: Proof): Proof => {
-    const most = proof.room.height * LARGEST;
+  const fitted = (proof: Proof, largest = LARGEST.small): Proof => {
+    const most = proof.room.height * largest;
     if (size * proof.scale <= most) return proof;
     const scale = most / size;
     return { ...proof, scale, label: `${proof.label}, at ${Math.max(1, Math.round(scale * 100))} % of its size` };
@@ -84,13 +84,10 @@ export function proofsOn(
   const gap = width * 0.03;
   const each = (width - 2 * edge - gap * (shown.length - 1)) / Math.max(1, shown.length);
   return [
-    fitted({
-      label: "main stroke",
-      room,
-      strokes: mainStrokes(main, room, width, height),
-      below: "nothing",
-      scale: 1,
-    }),
+    fitted(
+      { label: "main stroke", room, strokes: mainStrokes(main, room, width, height), below: "nothing", scale: 1 },
+      LARGEST.main,
+    ),
     ...shown.map((name, n): Proof => {
       const { draw, below, scale } = kinds[name];
       const small = { left: edge + n * (each + gap), top: height * 0.66, width: each, height: height * 0.22 };
