@@ -154,7 +154,7 @@ describe("what was not saved outlasts leaving and reloading", () => {
 
     await page.getByRole("button", { name: "Put Signs of rain into the bin" }).click();
     await page.getByRole("button", { name: "Undo" }).click();
-    await page.goto("/sets");
+    await expect.poll(() => page.getByText("lies in the bin.").count()).toBe(0);
     await page.getByRole("link", { name: /Signs of rain/ }).waitFor();
     await context.close();
   });

@@ -162,7 +162,7 @@ test("random brushes of every kind, pictures included, are the same in Chromium 
   const { context, page } = await painter(browser, tall);
   await enterDemo(page);
   await page
-    .getByLabel("A package file")
+    .getByLabel("Files for the shelf")
     .setInputFiles({ name: "random.zip", mimeType: "application/zip", buffer: Buffer.from(bytes) });
   await page.getByText("Random 1.0.0 is on your shelf").waitFor();
   const compared = await compare(page, brushes, testPictures);

@@ -1,8 +1,10 @@
 import { readFileSync, writeFileSync } from "node:fs";
+import { brushText, parseBrush } from "@core/brush";
 import { hexToRgb } from "@core/colour/srgb";
 import { unpack } from "@core/formats/package";
 import { proofsOn } from "@core/hand/proof";
 import { renderHand } from "@core/stroke/render";
+import { encode } from "fast-png";
 import type { Browser } from "playwright-core";
 import { afterAll, beforeAll, expect, test } from "vitest";
 import { enterDemo, openBrowser, painter, penStroke, proofed, proofTurn } from "./browser";
@@ -204,4 +206,33 @@ test("one brush from its tip to another painter's hands", { timeout: 180_000 }, 
   await taker.page.locator("input[type=file]").setInputFiles(bad);
   await taker.page.getByText(/damaged or cut short.*Nothing was changed/).waitFor();
   expect(await taker.page.getByRole("listitem").count()).toBe(3);
+});
+
+test("packages, brushes and tips come onto the shelf together, and what cannot be read is told by name", {
+  timeout: 120_000,
+}, async () => {
+  const { page, context, complaints } = await painter(browser);
+  await enterDemo(page);
+  const text = (name: string, value: string) => ({ name, mimeType: "application/json", buffer: Buffer.from(value) });
+  const grey = encode({ width: 16, height: 16, channels: 1, data: new Uint8Array(256).fill(90), depth: 8 });
+  const stamp = { name: "Rivet head.png", mimeType: "image/png", buffer: Buffer.from(grey) };
+  const files = page.getByLabel("Files for the shelf");
+  await files.setInputFiles([
+    text("quill.json", brushText(parseBrush({ level: 1, name: "Quill from a file", tip: { size: 31 } }))),
+    stamp,
+    text("broken.json", '{"level":1,"name":"x","tip":{"size":-4}}'),
+    text("needs.json", '{"level":1,"name":"y","ground":{"grain":{"kind":"picture","file":"grains/aa.png"}}}'),
+  ]);
+  await page.getByText("Quill from a file, Rivet head are on your shelf: 2 brushes").waitFor();
+  const said = await page.getByText("Not taken:").textContent();
+  expect(said).toMatch(/broken\.json: .*size/);
+  expect(said).toMatch(/needs\.json: it needs the picture grains\/aa\.png/);
+  await page.getByRole("link", { name: "Rivet head", exact: true }).click();
+  await proofed(page);
+  expect(await page.getByRole("button", { name: /one picture/ }).count()).toBe(1);
+  await page.goto("/shelf");
+  await files.setInputFiles([text("broken.json", "{")]);
+  await page.getByText("Nothing was changed.").waitFor();
+  expect(complaints).toEqual([]);
+  await context.close();
 });

@@ -1,7 +1,8 @@
 import type { KeptBrush } from "@server/brushes/repository";
-import type { ReactNode } from "react";
+import { type ReactNode, useState } from "react";
 import { Link, useLocation } from "react-router";
 import { Button } from "~/ui/button";
+import { useEscape } from "~/ui/use-escape";
 import type { Saving } from "./saving/use-saving";
 import { isChanged } from "./state/bench-state";
 import { takeNewest } from "./state/commands";
@@ -21,7 +22,9 @@ export function BenchNotices({ kept: { id, brush, revision: newest }, saving: { 
   const found = useBench(({ draft }) => draft.found);
   const revision = useBench((state) => state.revision);
   const offline = !useOnline();
-  const arrived = changed ? undefined : made;
+  const [away, setAway] = useState<string>();
+  const arrived = changed || away === id ? undefined : made;
+  useEscape(arrived !== undefined, () => setAway(id));
   const draft = found && changed;
   const fault = answer?.kind === "fault" ? answer.fault : undefined;
   return (
@@ -32,7 +35,10 @@ export function BenchNotices({ kept: { id, brush, revision: newest }, saving: { 
           <Link to={`/shelf?new=${id}`} className="text-act underline underline-offset-4">
             your shelf
           </Link>
-          ; the brush it was made from is as it was.
+          ; the brush it was made from is as it was.{" "}
+          <Button kind="quiet" className="h-7" onClick={() => setAway(id)}>
+            Hide this
+          </Button>
         </p>
       )}
       {draft && (

@@ -1,5 +1,6 @@
 import { useEffect, useState } from "react";
 import { Button } from "~/ui/button";
+import { useEscape } from "~/ui/use-escape";
 import { useBinning } from "./use-binning";
 
 /** How long it can be taken back at once, ms; afterwards, in the bin. */
@@ -14,8 +15,10 @@ export function BinToast() {
     const timer = setTimeout(() => setGone(last), STAYS);
     return () => clearTimeout(timer);
   }, [last]);
-  if (!last || last === gone || last.act === "back") return null;
-  const { what, id, name } = last;
+  const shown = last && last !== gone && last.act === "put" ? last : undefined;
+  useEscape(shown !== undefined, () => setGone(shown));
+  if (!shown) return null;
+  const { what, id, name } = shown;
   return (
     <div
       role="status"
@@ -25,7 +28,7 @@ export function BinToast() {
       <Button kind="act" className="h-7" disabled={busy} onClick={() => bringBack(what, id, name)}>
         Undo
       </Button>
-      <Button kind="quiet" className="h-7 px-1" onClick={() => setGone(last)}>
+      <Button kind="quiet" className="h-7 px-1" onClick={() => setGone(shown)}>
         Hide this
       </Button>
     </div>

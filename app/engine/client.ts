@@ -210,7 +210,11 @@ export class Engine {
     await drawing.finally(stop);
   }
 
+  /** Ends the engine, when what was done on a scratch sheet is kept. */
   close(): void {
-    this.port.close();
+    void this.port
+      .call("keep", null)
+      .catch(() => undefined)
+      .finally(() => this.port.close());
   }
 }

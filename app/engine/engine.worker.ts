@@ -32,6 +32,10 @@ function acting(act: (on: Paper) => void): void {
 
 const say = servePort<Painting>(self, {
   calls: {
+    keep: async (): Promise<true> => {
+      await paper?.keep();
+      return true;
+    },
     painted: (_, job) => {
       const bytes = Uint8Array.from(present().painted());
       job.transfer(bytes.buffer);

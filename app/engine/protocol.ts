@@ -69,6 +69,8 @@ interface Sized {
 /** The engine in its worker: paints on a canvas that was handed over. Pixels are the canvas's own. */
 export interface Painting {
   readonly calls: {
+    /** Keeps what was done on the scratch sheet, where there is one. */
+    readonly keep: { readonly ask: null; readonly answer: true };
     /** What is painted, without the paper, as a PNG. */
     readonly painted: { readonly ask: null; readonly answer: Uint8Array<ArrayBuffer> };
     /** All layers as OpenRaster. */

@@ -1,6 +1,7 @@
 import { useEffect, useState, useSyncExternalStore } from "react";
 import { useBlocker } from "react-router";
 import { Button } from "~/ui/button";
+import { useEscape } from "~/ui/use-escape";
 import { type Reason, troubles } from "./troubles";
 
 const says: Record<Reason, string> = {
@@ -35,6 +36,7 @@ export function ReachNotice() {
   useEffect(() => {
     if (!reason) setAway(false);
   }, [reason]);
+  useEscape(reason !== undefined && !away, () => setAway(true));
   if (!reason || away) return null;
   return (
     <div

@@ -1,11 +1,14 @@
 import { parseBrush } from "@core/brush";
 import { addBrushes, listBrushes } from "@server/brushes/repository";
 import { newerEditions, renew } from "@server/editions/renew";
-import { takePackage } from "@server/editions/take";
 import { data, redirect } from "react-router";
 import { needAccount } from "~/http/answers";
-import { faultOf, fileOf, readForm } from "~/http/read-request.server";
+import { faultOf, readForm } from "~/http/read-request.server";
 import type { Route } from "./+types/route";
+import { type TakenFile, takeFile } from "./take-file.server";
+
+/** The most files that are taken at once. */
+const MOST_FILES = 40;
 
 export async function loader({ context, request }: Route.LoaderArgs) {
   const account = needAccount(context, request);
@@ -16,7 +19,7 @@ export async function loader({ context, request }: Route.LoaderArgs) {
   return { brushes, newer };
 }
 
-/** Takes a dropped package, renews what came from an older edition, or begins a new brush. */
+/** Takes dropped files, renews what came from an older edition, or begins a new brush. */
 export async function action({ context, request }: Route.ActionArgs) {
   const account = needAccount(context, request);
   const form = await readForm(request);
@@ -34,13 +37,19 @@ export async function action({ context, request }: Route.ActionArgs) {
       return data({ fault }, { status });
     }
   }
-  const file = fileOf(form, "package");
-  if (!file) return data({ fault: "Choose a package first." }, { status: 400 });
-  try {
-    const taken = await takePackage(context, account.id, new Uint8Array(await file.arrayBuffer()));
-    return data({ taken: `${taken.name} ${taken.version}`, ids: taken.ids });
-  } catch (error) {
-    const { fault, status } = faultOf(error);
-    return data({ fault: `${file.name}: ${fault}` }, { status });
+  const files = form.getAll("file").filter((file): file is File => file instanceof File && file.size > 0);
+  if (files.length === 0) return data({ fault: "Choose a file first." }, { status: 400 });
+  if (files.length > MOST_FILES)
+    return data({ fault: `At most ${MOST_FILES} files are taken at once.` }, { status: 400 });
+  const taken: TakenFile[] = [];
+  const faults: string[] = [];
+  for (const file of files) {
+    try {
+      taken.push(await takeFile(context, account, file));
+    } catch (error) {
+      faults.push(`${file.name}: ${faultOf(error).fault}`);
+    }
   }
+  if (taken.length === 0) return data({ fault: faults.join(" ") }, { status: 400 });
+  return data({ taken: taken.map(({ name }) => name), ids: taken.flatMap(({ ids }) => ids), faults });
 }

@@ -1,11 +1,11 @@
 import { type ReactNode, useRef, useState } from "react";
 
-/** Lets a file be dropped anywhere on its content; `children` is given the keyboard's way to choose one. */
+/** Lets files be dropped anywhere on its content; `children` is given the keyboard's way to choose some. */
 export function DropSheet({
-  onFile,
+  onFiles,
   children,
 }: {
-  onFile: (file: File) => void;
+  onFiles: (files: readonly File[]) => void;
   children: (choose: () => void) => ReactNode;
 }) {
   const [over, setOver] = useState(false);
@@ -25,26 +25,27 @@ export function DropSheet({
       onDrop={(event) => {
         event.preventDefault();
         setOver(false);
-        const [file] = event.dataTransfer.files;
-        if (file) onFile(file);
+        const files = [...event.dataTransfer.files];
+        if (files.length > 0) onFiles(files);
       }}
     >
       {children(() => input.current?.click())}
       <input
         ref={input}
         type="file"
-        accept=".zip,application/zip"
-        aria-label="A package file"
+        accept=".zip,.json,.png,application/zip,application/json,image/png"
+        multiple
+        aria-label="Files for the shelf"
         className="hidden"
         onChange={(event) => {
-          const file = event.target.files?.[0];
-          if (file) onFile(file);
+          const files = [...(event.target.files ?? [])];
+          if (files.length > 0) onFiles(files);
           event.target.value = "";
         }}
       />
       {over && (
         <div className="pointer-events-none fixed inset-3 z-10 grid place-items-center rounded-xl border-2 border-act border-dashed bg-act-wash/90">
-          <p className="font-serif text-2xl text-act">Drop the package on your shelf</p>
+          <p className="font-serif text-2xl text-act">Drop packages, brushes and tips on your shelf</p>
         </div>
       )}
     </div>

@@ -27,13 +27,13 @@ export default function Shelf({ loaderData: { brushes, newer } }: Route.Componen
   );
   const answer = take.data;
   const fresh = new Set([...(answer && "ids" in answer ? answer.ids : []), ...params.getAll("new")]);
-  const send = (file: File) => {
+  const send = (files: readonly File[]) => {
     const form = new FormData();
-    form.set("package", file);
+    for (const file of files) form.append("file", file);
     void take.submit(form, { method: "post", encType: "multipart/form-data" });
   };
   return (
-    <DropSheet onFile={send}>
+    <DropSheet onFiles={send}>
       {(choose) => (
         <>
           <TopBar />
@@ -50,11 +50,17 @@ export default function Shelf({ loaderData: { brushes, newer } }: Route.Componen
               />
               <p className="flex-1 text-soft" role="status">
                 {take.state !== "idle" ? (
-                  "Reading the package…"
+                  "Reading…"
                 ) : answer && "fault" in answer ? (
                   <span className="text-danger">{answer.fault} Nothing was changed.</span>
                 ) : answer && "taken" in answer ? (
-                  `${answer.taken} is on your shelf: ${counted(answer.ids.length, "brush", "brushes")}, marked below.`
+                  <>
+                    {answer.taken.join(", ")} {answer.taken.length === 1 ? "is" : "are"} on your shelf:{" "}
+                    {counted(answer.ids.length, "brush", "brushes")}, marked below.
+                    {answer.faults.length > 0 && (
+                      <span className="text-danger"> Not taken: {answer.faults.join(" ")}</span>
+                    )}
+                  </>
                 ) : (
                   counted(shown.length, "brush", "brushes")
                 )}
@@ -62,7 +68,7 @@ export default function Shelf({ loaderData: { brushes, newer } }: Route.Componen
               <Link to="/bin" className="text-soft underline underline-offset-4 hover:text-ink">
                 Bin
               </Link>
-              <Button onClick={choose}>Take a package…</Button>
+              <Button onClick={choose}>Take files…</Button>
               <begin.Form method="post">
                 <Button kind="act" type="submit" name="act" value="new" disabled={begin.state !== "idle"}>
                   New brush
@@ -82,7 +88,7 @@ export default function Shelf({ loaderData: { brushes, newer } }: Route.Componen
                 </p>
                 <p className="mt-2 text-soft">
                   {brushes.length === 0
-                    ? "Begin a brush, or drop another maker’s package anywhere on this page."
+                    ? "Begin a brush, or drop another maker’s package, a brush’s JSON or a PNG tip anywhere on this page."
                     : "Look for part of a name, a note, or the set it came from."}
                 </p>
               </div>

@@ -26,6 +26,7 @@ const PAUSE = 200;
 export class FamilyKeeper {
   private timer: ReturnType<typeof setTimeout> | undefined;
   private known: readonly Member[] | undefined;
+  private work: Promise<unknown> = Promise.resolve();
 
   constructor(
     private readonly key: string,
@@ -48,11 +49,13 @@ export class FamilyKeeper {
   async keep(): Promise<void> {
     clearTimeout(this.timer);
     const { members } = this.family;
-    if (members === this.known) return;
-    this.known = members;
-    await set(
-      this.key,
-      members.map(({ name, weight, sheet }) => ({ name, weight, sheet })),
-    ).catch(() => undefined);
+    if (members !== this.known) {
+      this.known = members;
+      const kept = members.map(({ name, weight, sheet }) => ({ name, weight, sheet }));
+      // A browser that forbids keeping has no drafts.
+      this.work = this.work.then(() => set(this.key, kept)).catch(() => undefined);
+    }
+    // Also what was begun before must be done when the desk is left.
+    await this.work;
   }
 }

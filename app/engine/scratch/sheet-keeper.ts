@@ -58,7 +58,8 @@ export class SheetKeeper {
     if (layers !== this.layers) set.push([LAYERS, layers]);
     this.known = acts;
     this.layers = layers;
-    if (set.length === 0 && gone.length === 0) return;
+    // What was begun before must be done, too.
+    if (set.length === 0 && gone.length === 0) return void (await this.work);
     this.work = this.work.then(async () => {
       try {
         await this.shelf.delMany(gone);
