@@ -76,7 +76,10 @@ test("a straight line by a held key, and lines like it from other places", { tim
     { x: 200, y: 80, pressure: 1 },
     { x: 210, y: 80, pressure: 1 },
   ]);
-  await paper(page).click({ ...at(510, 200), modifiers: ["Shift"] });
+  await paper(page).hover(at(510, 200));
+  await page.keyboard.down("i");
+  await paper(page).click(at(510, 200));
+  await page.keyboard.up("i");
   await page.getByText("2 strokes of yours").waitFor();
   await paper(page).hover(at(600, 80));
   await page.keyboard.down("j");

@@ -18,9 +18,10 @@ import { Surface } from "@core/surface/surface";
 import { breath } from "~/port/serve-port";
 import { fetchPictures } from "./fetch-pictures";
 import type { OwnLayers } from "./own-layers";
-import { type OwnAct, OwnPaint } from "./own-paint";
+import { OwnPaint } from "./own-paint";
 import { PaperView } from "./paper-view";
 import type { OwnActs, PaperColours, PaperManner, ReplayedStroke } from "./protocol";
+import { dressActs } from "./scratch/dress-acts";
 import { openSheet } from "./scratch/open-sheet";
 import { SheetKeeper } from "./scratch/sheet-keeper";
 import { washBrush, washStrokes } from "./wash";
@@ -32,8 +33,6 @@ const PROOF_LAYERS = 2;
 const WASH_INK = "#d8963c";
 /** The first proof is shown at once; how long those after it may gather before they are, ms. */
 const PATIENCE = 60;
-/** How often it is looked whether a stroke has ended, ms. */
-const REST = 50;
 
 function inkOf({ ink, second }: PaperColours): Ink {
   return { colour: hexToRgb(ink), second: hexToRgb(second) };
@@ -63,6 +62,10 @@ export class Paper {
   private proofsWait = false;
   private manner: PaperManner;
   private ups = 0;
+  /** Whether a sheet that was to be kept is not. */
+  private unkept = false;
+  /** Who waits for the stroke under way to end. */
+  private readonly resting: (() => void)[] = [];
   private keeper: SheetKeeper | undefined;
 
   constructor(
@@ -94,27 +97,22 @@ export class Paper {
       ...this.own.steps,
       made: this.own.made,
       ups: this.ups,
-      kept: this.keeper?.kept ?? true,
+      kept: !this.unkept && (this.keeper?.kept ?? true),
     };
   }
 
   /** Takes up the sheet that a maker left in this browser, and keeps it from now on. @returns its layers */
   async takeUp(account: string): Promise<OwnLayers> {
     const shelf = await openSheet(account);
+    this.unkept = shelf === undefined;
     if (!shelf) return this.own.layers;
     const keeper = new SheetKeeper(shelf);
     const { acts, layers } = await keeper.read();
-    const dressed: OwnAct[] = [];
-    for (const act of acts) {
-      if (act.kind === "clear") dressed.push(act);
-      else if (act.kind === "fill") dressed.push({ ...act, colour: act.colour });
-      else {
-        // Without its pictures a stroke cannot be painted again.
-        const pictures = await fetchPictures(act.brush).catch(() => undefined);
-        if (pictures) dressed.push({ ...act, pictures });
-      }
-    }
-    while (this.own.paints) await new Promise((resolve) => setTimeout(resolve, REST));
+    const dressed = await dressActs(acts).catch(() => undefined);
+    // Without all its pictures a sheet cannot be done again: it is left as it is, and this one is not kept.
+    this.unkept = dressed === undefined;
+    if (!dressed) return this.own.layers;
+    if (this.own.paints) await new Promise<void>((resolve) => this.resting.push(resolve));
     keeper.begin(dressed);
     this.keeper = keeper;
     if (layers) this.own.setLayers(layers);
@@ -241,18 +239,22 @@ export class Paper {
 
   /** Finishes the stroke at once, then the proofs that had to wait for it. Answers as `setBrush`. */
   async penUp(): Promise<boolean> {
-    this.ups++;
     this.own.end();
+    return this.rest();
+  }
+
+  /** What waits for a pen to leave. */
+  private async rest(): Promise<boolean> {
+    this.ups++;
     this.view.show();
+    for (const go of this.resting.splice(0)) go();
     return this.proofsWait && this.drawAnew();
   }
 
   /** Takes the stroke under way away, as if it had never begun. Answers as `setBrush`. */
   async penDrop(): Promise<boolean> {
-    this.ups++;
     this.own.drop();
-    this.view.show();
-    return this.proofsWait && this.drawAnew();
+    return this.rest();
   }
 
   /** Changes what own strokes do, and how the paper is lit. */

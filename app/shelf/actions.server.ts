@@ -31,7 +31,7 @@ export async function action({ context, request }: Route.ActionArgs) {
     const edition = form.get("edition");
     try {
       const renewal = typeof edition === "string" && (await renew(context, account.id, edition));
-      return renewal ? data({ renewal }) : data({ fault: "This edition is not there any more." }, { status: 404 });
+      return renewal ? data({ renewal }) : data({ fault: "This edition is not there any more." }, { status: 400 });
     } catch (error) {
       const { fault, status } = faultOf(error);
       return data({ fault }, { status });

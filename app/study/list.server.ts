@@ -41,7 +41,7 @@ export async function action({ context, request }: Route.ActionArgs) {
   if (!asked.success) return data({ fault: firstFault(asked.error) }, { status: 400 });
   const { set, brush, ...rest } = asked.data;
   const id = await createStudy(context.database, account.id, { ...rest, setId: set, brushId: brush });
-  if (!id) return data({ fault: "There is no such set, or no such brush in it." }, { status: 404 });
+  if (!id) return data({ fault: "There is no such set, or no such brush in it." }, { status: 400 });
   return redirect(`/studies/${id}`);
 }
 

@@ -21,19 +21,17 @@ function house(answers: (number | "down")[], online = true) {
   };
 }
 
-const settled = () => new Promise((resolve) => setTimeout(resolve));
-
 describe("requests of the pages", () => {
   test("one that fails is held until it is tried again, with what it sent", async () => {
     const { troubles, asked, get } = house([500, 500, 200]);
     const heard = vi.fn();
     troubles.subscribe(heard);
     const answer = get(address, { method: "POST", body: "mine" });
-    await settled();
-    expect(troubles.reason).toBe("failed");
+    await vi.waitFor(() => expect(troubles.reason).toBe("failed"));
     expect(heard).toHaveBeenCalled();
     troubles.tryAgain();
-    await settled();
+    await vi.waitFor(() => expect(asked).toHaveLength(2));
+    await Promise.resolve();
     expect(troubles.reason).toBe("failed");
     troubles.tryAgain();
     expect((await answer).status).toBe(200);
@@ -66,10 +64,9 @@ describe("requests of the pages", () => {
     const { troubles, get } = house([401, 404]);
     const leave = new AbortController();
     const first = get(address, { method: "POST" });
-    await settled();
+    await vi.waitFor(() => expect(troubles.reason).toBe("session"));
     const second = get(address, { method: "POST", signal: leave.signal });
-    await settled();
-    expect(troubles.reason).toBe("gone");
+    await vi.waitFor(() => expect(troubles.reason).toBe("gone"));
     leave.abort();
     await expect(second).rejects.toThrow();
     expect(troubles.reason).toBe("session");

@@ -216,7 +216,7 @@ export const benchKeys: readonly KeyRow[] = [
 export const pointerKeys: readonly { readonly keys: string; readonly does: string }[] = [
   { keys: "G and drag", does: "Size, by dragging right or left on the paper" },
   { keys: "Alt and click", does: "Paint with the colour under the pointer" },
-  { keys: "Shift and click", does: "A straight line from where the last stroke ended" },
+  { keys: "I and click", does: "A straight line from where the last stroke ended" },
   { keys: "J and click", does: "A line like the last straight one, from here: hatching" },
   { keys: "Wheel", does: "Look nearer or from farther off, about the pointer" },
   { keys: "Space and drag", does: "Move the paper; the middle button and two fingers do so, too" },

@@ -37,6 +37,7 @@ export async function loader({ context, request }: Route.LoaderArgs) {
     brushes,
     sets: sets.map((set, n) => ({ id: set.id, name: set.name, grainScale: scales[n] })),
     grains,
+    account: account.id,
     studio: account.studio,
   };
 }

@@ -27,11 +27,13 @@ interface Props {
   readonly brushes: readonly { readonly id: string; readonly name: string }[];
   readonly sets: readonly ScaledSet[];
   readonly grains: readonly KeptGrain[];
+  /** Whose desk it is. */
+  readonly account: string;
   readonly studio: string;
 }
 
 /** The grain desk: a picture of a surface becomes a grain that tiles, beside the strokes it will give. */
-export function GrainDesk({ brushes, sets, grains, studio }: Props) {
+export function GrainDesk({ brushes, sets, grains, account, studio }: Props) {
   const [work, setWork] = useState<GrainWork>(() => grainWorkSchema.parse({}));
   const [print, setPrint] = useState(usualPrint);
   const [name, setName] = useState("");
@@ -76,7 +78,7 @@ export function GrainDesk({ brushes, sets, grains, studio }: Props) {
   };
   const from = drawn ?? file;
   const lying = useMemo(() => (from ? { from, work, print, name } : undefined), [from, work, print, name]);
-  useKeptDraft(`grain desk ${studio}`, lying, readGrainDraft, (left) => {
+  useKeptDraft(`grain desk ${account}`, lying, readGrainDraft, (left) => {
     // What was put on the desk meanwhile stays.
     if (opening.name !== undefined || desk.opened) return;
     if (left.from instanceof File) return begin(left.from, left.work, left.print);

@@ -33,7 +33,12 @@ export async function loader({ context, request }: Route.LoaderArgs) {
     listBrushes(context.database, account.id),
     keptTips.list(context.database, account.id),
   ]);
-  return { brushes: brushes.map(({ id, brush }) => ({ id, brush })), tips, studio: account.studio };
+  return {
+    brushes: brushes.map(({ id, brush }) => ({ id, brush })),
+    tips,
+    account: account.id,
+    studio: account.studio,
+  };
 }
 
 /** Keeps the desk's tips, begins a brush with them, or gives them to a brush as its next revision. */

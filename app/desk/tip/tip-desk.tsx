@@ -29,14 +29,16 @@ const SIDES = [256, 512, 1024, 2048, 4096] as const;
 interface Props {
   readonly brushes: readonly { readonly id: string; readonly brush: Brush }[];
   readonly tips: readonly KeptTip[];
+  /** Whose desk it is. */
+  readonly account: string;
   readonly studio: string;
 }
 
 /** The tip desk: a sheet on which a tip is drawn or made of a picture, beside what it will leave. */
-export function TipDesk({ brushes, tips, studio }: Props) {
-  const { settings, set, pen, tried } = useTipSettings(brushes, studio);
+export function TipDesk({ brushes, tips, account, studio }: Props) {
+  const { settings, set, pen, tried } = useTipSettings(brushes, account);
   const { drawing, tool, pivot, pick, side } = settings;
-  const [state, engine] = useTipDesk(studio, pen, tried);
+  const [state, engine] = useTipDesk(account, pen, tried);
   const { sheet, findings, tries, busy, fault } = state;
   const { opening, open } = useTipFiles(engine, () => set({ pivot: [0, 0] }));
   const chooser = useRef<HTMLInputElement>(null);

@@ -26,8 +26,8 @@ export interface TipDeskEngine {
   readonly complain: (fault: string | undefined) => void;
 }
 
-/** @param studio whose desk it is @param pen how strokes are laid @param tried what the tip is tried with */
-export function useTipDesk(studio: string, pen: TipPen, tried: TipTry): readonly [TipDeskState, TipDeskEngine] {
+/** @param account whose desk it is @param pen how strokes are laid @param tried what the tip is tried with */
+export function useTipDesk(account: string, pen: TipPen, tried: TipTry): readonly [TipDeskState, TipDeskEngine] {
   const [state, setState] = useState<TipDeskState>({});
   const port = useRef<Port<TipDesking>>(undefined);
   // Children ask before the worker is there.
@@ -49,13 +49,13 @@ export function useTipDesk(studio: string, pen: TipPen, tried: TipTry): readonly
     port.current = made;
     for (const ask of early.current) ask(made);
     early.current = [];
-    made.tell("takeUp", `tip desk ${studio}`);
+    made.tell("takeUp", `tip desk ${account}`);
     return () => {
       // Leaving must not lose the last change; the worker ends when it is kept.
       void made.call("keep", null).finally(() => made.close());
       port.current = undefined;
     };
-  }, [studio]);
+  }, [account]);
 
   const engine = useMemo((): TipDeskEngine => {
     const tell: TipDeskEngine["tell"] = (name, what, transfer) => {

@@ -46,11 +46,11 @@ const usual: TipSettings = {
 const keptSchema = z.object({ pivot: z.tuple([z.number(), z.number()]), pick: z.enum(picks) });
 
 /** The settings, and by them the brush that draws on the sheet and what the tip is tried with. */
-export function useTipSettings(brushes: readonly { readonly id: string; readonly brush: Brush }[], studio: string) {
+export function useTipSettings(brushes: readonly { readonly id: string; readonly brush: Brush }[], account: string) {
   const [settings, setSettings] = useState(usual);
   const read = (kept: unknown) => keptSchema.safeParse(kept).data;
   const kept = useMemo(() => ({ pivot: settings.pivot, pick: settings.pick }), [settings.pivot, settings.pick]);
-  useKeptDraft(`tip desk settings ${studio}`, kept, read, (found) => setSettings((now) => ({ ...now, ...found })));
+  useKeptDraft(`tip desk settings ${account}`, kept, read, (found) => setSettings((now) => ({ ...now, ...found })));
   const set = useCallback((patch: Partial<TipSettings>) => setSettings((now) => ({ ...now, ...patch })), []);
   const { drawing, tried: id, pivot, pick } = settings;
   const pen = useMemo((): TipPen => {

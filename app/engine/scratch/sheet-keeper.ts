@@ -24,6 +24,8 @@ export class SheetKeeper {
   /** What is kept, in its order. */
   private known: readonly OwnAct[] = [];
   private layers: OwnLayers | undefined;
+  /** How many numbers are in use there, those counted that cannot be read. */
+  private numbers = 0;
   private work: Promise<unknown> = Promise.resolve();
   /** Whether all that was to be kept could be. */
   kept = true;
@@ -35,6 +37,7 @@ export class SheetKeeper {
     const entries = await this.shelf.entries();
     const acts: KeptAct[] = [];
     const byNumber = new Map(entries);
+    this.numbers = 1 + Math.max(-1, ...entries.flatMap(([key]) => (typeof key === "number" ? key : [])));
     for (let n = 0; byNumber.has(n); n++) {
       const read = keptActSchema.safeParse(byNumber.get(n));
       if (!read.success) break;
@@ -54,9 +57,10 @@ export class SheetKeeper {
     let same = 0;
     while (same < acts.length && acts[same] === this.known[same]) same++;
     const set: [IDBValidKey, unknown][] = acts.slice(same).map((act, i) => [same + i, plain(act)]);
-    const gone = Array.from({ length: Math.max(0, this.known.length - acts.length) }, (_, i) => acts.length + i);
+    const gone = Array.from({ length: Math.max(0, this.numbers - acts.length) }, (_, i) => acts.length + i);
     if (layers !== this.layers) set.push([LAYERS, layers]);
     this.known = acts;
+    this.numbers = acts.length;
     this.layers = layers;
     // What was begun before must be done, too.
     if (set.length === 0 && gone.length === 0) return void (await this.work);

@@ -20,9 +20,11 @@ export interface GestureTarget {
 /** The letter that makes dragging change the size, and how many px double it. */
 const SIZE_KEY = "g";
 const DOUBLES = 120;
-/** The letter that makes a press a parallel of the last straight line. */
+/** The letter that makes a press a straight line, … */
+const LINE_KEY = "i";
+/** … and the one that makes it a parallel of the last straight line. */
 const PARALLEL_KEY = "j";
-const HELD = [" ", SIZE_KEY, PARALLEL_KEY];
+const HELD = [" ", SIZE_KEY, LINE_KEY, PARALLEL_KEY];
 /** A turn of a wheel by so many px doubles. */
 const WHEEL = 360;
 /** Two fingers turn the picture only when they have turned by so many degrees: most pinches are meant straight. */
@@ -90,8 +92,8 @@ export function followGestures(
       target()?.pick(toPicture(frame.get(), placeOf(event)));
       stop(event);
       return;
-    } else if (event.button === 0 && (event.shiftKey || held.has(PARALLEL_KEY))) {
-      const draw = event.shiftKey ? target()?.lineTo : target()?.parallelFrom;
+    } else if (event.button === 0 && (held.has(LINE_KEY) || held.has(PARALLEL_KEY))) {
+      const draw = held.has(LINE_KEY) ? target()?.lineTo : target()?.parallelFrom;
       if (!draw) return;
       draw(toPicture(frame.get(), placeOf(event)));
       stop(event);

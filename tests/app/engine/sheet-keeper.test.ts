@@ -96,6 +96,13 @@ describe("a scratch sheet", () => {
     const { acts, layers: read } = await new SheetKeeper(shelf).read();
     expect(acts).toHaveLength(1);
     expect(read).toBeUndefined();
+    // What lay behind the unreadable one does not come back after a new stroke.
+    const next = new SheetKeeper(shelf);
+    await next.read();
+    const taken = [stroke(1)];
+    next.begin(taken);
+    await next.keep([...taken, stroke(9)], firstLayers);
+    expect((await new SheetKeeper(shelf).read()).acts.map((act) => act.kind === "stroke" && act.seed)).toEqual([1, 9]);
   });
 
   test("after many acts those before the last clearing are let go", async () => {
