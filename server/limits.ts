@@ -33,7 +33,7 @@ const bodies: readonly { readonly path: RegExp; readonly limit: BodyLimit }[] = 
   // A family of tips goes up as one.
   { path: /^\/desk\/(tip|grain)$/, limit: upload(MAX_PACKAGE_BYTES) },
   { path: /^\/(shelf|studies)$/, limit: upload(MAX_PACKAGE_BYTES) },
-  { path: /^\/editions\/[\w-]+\/answers$/, limit: json },
+  { path: /^\/editions\/[\w-]+\/answers$|^\/shelf\/(acts|package\.zip)$/, limit: json },
   { path: /^\/(bench|sets)\/[\w-]+$|^\/studies\/[\w-]+\/notes$/, limit: json },
   { path: /^\/studies\/[\w-]+\/picture\.png$/, limit: upload(MAX_STUDY_PICTURE_BYTES) },
   { path: /^\/studies\/[\w-]+\/(acts|apart)$/, limit: { bytes: MAX_ACTS_BYTES, seconds: 60 } },
@@ -58,7 +58,14 @@ export const METHODS: readonly string[] = ["GET", "HEAD", "POST"];
 export const HEADERS_TIMEOUT = 15_000;
 export const REQUEST_TIMEOUT = 200_000;
 
+/** The most strips that are kept; the oldest go first, and are painted anew when they are asked for. */
+export const MOST_STRIPS = 100_000;
+
+/** The most brushes that are changed, binned or exported at once. */
+export const MOST_AT_ONCE = 10_000;
+
 /** How long work in a thread of its own may take, ms. */
+export const MEASURE_TIMEOUT = 30_000;
 export const STRIP_TIMEOUT = 30_000;
 export const PICTURE_TIMEOUT = 30_000;
 export const STAGES_TIMEOUT = 300_000;

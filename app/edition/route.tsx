@@ -53,6 +53,7 @@ export default function Edition({
                   key={entry.brush.name}
                   {...entry}
                   heading={entry.group !== (entries[number - 1]?.group ?? "") ? entry.group : ""}
+                  measures={`/measures/editions/${edition.id}/${number}.json`}
                   picture={`/strips/editions/${edition.id}/${number}.png?w=480&h=60`}
                   chosen={number === chosen}
                   vignette={vignettes.get(entry.file)}

@@ -1,12 +1,17 @@
 import type { Brush } from "@core/brush";
-import { behaviour } from "@core/measure/behaviour";
 import type { ShownDemonstration } from "@server/editions/demonstrations";
+import { measureWords } from "~/measuring/measure-words";
+import { useJudgement } from "~/measuring/use-judgement";
+import { BrushStrip } from "~/pictures/brush-strip";
+import { TraitList } from "~/ui/traits/trait-sign";
 
 interface Props {
   readonly brush: Brush;
   /** The group that begins with this line, if one does. */
   readonly heading: string;
   readonly picture: string;
+  /** Where what it measures is found. */
+  readonly measures: string;
   readonly chosen: boolean;
   readonly onTry: () => void;
   readonly editionId: string;
@@ -15,9 +20,19 @@ interface Props {
   readonly onVignette: (vignette: ShownDemonstration) => void;
 }
 
-/** One brush of an edition's specimen: its stroke, its notes, what its values say, and a way to try it. */
-export function SpecimenLine({ brush, heading, picture, chosen, onTry, editionId, vignette, onVignette }: Props) {
-  const { size, softness, passes } = behaviour(brush);
+/** One brush of an edition's specimen: its stroke, its notes, what it measures, and a way to try it. */
+export function SpecimenLine({
+  brush,
+  heading,
+  picture,
+  measures,
+  chosen,
+  onTry,
+  editionId,
+  vignette,
+  onVignette,
+}: Props) {
+  const judgement = useJudgement(undefined, measures);
   return (
     <li className={chosen ? "bg-act-wash" : ""}>
       {heading && <h3 className="px-4 pt-2 text-[13px] text-soft">{heading}</h3>}
@@ -46,23 +61,25 @@ export function SpecimenLine({ brush, heading, picture, chosen, onTry, editionId
           <span className="w-56 shrink-0">
             <span className="block font-medium font-serif text-lg leading-tight">{brush.name}</span>
             <span className="block text-[13px] text-soft">
-              {[brush.notes || `${Math.round(size)} px`, brush.tags?.join(" · ")].filter(Boolean).join(" — ")}
+              {[brush.notes || `${Math.round(brush.tip.size)} px`, brush.tags?.join(" · ")].filter(Boolean).join(" — ")}
             </span>
+            {judgement && judgement.traits.length > 0 && <TraitList names={judgement.traits} />}
           </span>
-          <img
+          <BrushStrip
             src={picture}
             alt={`A stroke of ${brush.name}`}
             width={480}
             height={60}
-            loading="lazy"
-            className="h-15 min-w-0 flex-1 object-contain"
+            className="min-w-0 max-w-120 flex-1"
           />
           <span className="w-24 shrink-0 text-right font-mono text-[12px] text-soft max-sm:hidden">
-            {Math.round(size)} px
-            <br />
-            {Math.round(softness * 100)} % soft
-            <br />
-            {passes > 99 ? "99+" : passes} {passes === 1 ? "pass" : "passes"}
+            {judgement
+              ? measureWords(judgement.measured).map(({ name, says }) => (
+                  <span key={name} className="block leading-tight">
+                    {says} {name}
+                  </span>
+                ))
+              : "…"}
           </span>
         </button>
       </div>

@@ -4,7 +4,9 @@ import type { Sample } from "@core/hand/sample";
 import { lightToHeavy, type Room, slowSwell, wave } from "@core/hand/simulate";
 import { paintSchema } from "@core/paint/model";
 import { noPictures, type Pictures } from "@core/picture/picture";
+import { bedRoom } from "@core/stroke/bed";
 import { renderHand } from "@core/stroke/render";
+import { type StripScene, stripScene } from "@core/stroke/strip-scene";
 import { tableLight } from "@core/surface/relief";
 import { trailSchema } from "@core/trail/model";
 import type { PaperColours } from "./protocol";
@@ -40,7 +42,7 @@ export function tipVignette(
 /** Pieces lower than this, px, have room for one stroke only. */
 const LOW_PIECE = 120;
 
-/** Three strokes of a brush one below the other: light to heavy, a slow swell, and one over wet colour where it needs some. */
+/** Three strokes of a brush one below the other, light to heavy, a slow swell and a wave, none of whose marks is cut. */
 export function stripPiece(
   brush: Brush,
   pictures: Pictures,
@@ -48,29 +50,29 @@ export function stripPiece(
   height: number,
   colours: PaperColours,
 ): Promise<ImageBitmap> {
-  if (height < LOW_PIECE) {
-    const room = { left: width * 0.06, top: height * 0.2, width: width * 0.88, height: height * 0.6 };
-    return paint(brush, pictures, [[...slowSwell(room).strokes[0]]], width, height, colours, room);
-  }
+  const {
+    brush: shown,
+    strokes,
+    bed,
+  } = height < LOW_PIECE ? stripScene(brush, width, height, pictures) : threeStrokes(brush, width, height, pictures);
+  return paint(shown, pictures, strokes, width, height, colours, bed);
+}
+
+/** As a strip's scene, in three rooms. */
+function threeStrokes(brush: Brush, width: number, height: number, pictures: Pictures): StripScene {
   const third = height / 3;
-  // Marks keep off the edges; what is too large for a cell is shown smaller.
-  const shown = scaledBrush(brush, Math.min(1, (third * 0.85) / brush.tip.size));
-  const side = Math.max(width * 0.08, shown.tip.size / 2 + 3);
-  const room = (n: number) => ({
-    left: side,
-    top: third * n + third * 0.2,
-    width: width - 2 * side,
-    height: third * 0.6,
-  });
-  const strokes = [lightToHeavy(room(0)), slowSwell(room(1)), wave(room(2))].flatMap((hand) =>
-    hand.strokes.map((stroke) => [...stroke]),
+  const hands = [lightToHeavy, slowSwell, wave];
+  const scenes = hands.map((hand) => stripScene(brush, width, third, pictures, hand));
+  // All three at the size of the one that had to be smallest.
+  const smallest = Math.min(...scenes.map((scene) => scene.brush.tip.size));
+  const shown = scaledBrush(brush, smallest / brush.tip.size);
+  const strokes = hands.flatMap((hand, n) =>
+    stripScene(shown, width, third, pictures, hand).strokes.map((stroke) =>
+      stroke.map((sample) => ({ ...sample, y: sample.y + third * n })),
+    ),
   );
-  return paint(shown, pictures, strokes, width, height, colours, {
-    left: 0,
-    top: height * 0.05,
-    width,
-    height: height * 0.9,
-  });
+  const bed = bedRoom(brush, { left: 0, top: height * 0.05, width, height: height * 0.9 });
+  return { brush: shown, strokes, bed };
 }
 
 /** The grain as the brush meets it, pressed harder and harder: with its own flow and hardness, and what drives its press and depth. */

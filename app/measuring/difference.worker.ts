@@ -1,6 +1,7 @@
 import type { Brush } from "@core/brush";
 import { hexToRgb } from "@core/colour/srgb";
 import { pictureDifference } from "@core/measure/picture-difference";
+import { needsBed } from "@core/stroke/bed";
 import { renderHand } from "@core/stroke/render";
 import { fetchPictures } from "~/engine/fetch-pictures";
 import { servePort } from "~/port/serve-port";
@@ -13,7 +14,17 @@ servePort<Comparing>(self, {
       const ink = { colour: hexToRgb(colours.ink), second: hexToRgb(colours.second) };
       const bed = { left: 0, top: height * 0.1, width, height: height * 0.8 };
       const paint = async (brush: Brush) =>
-        renderHand({ brush, strokes, width, height, ink, paper, seed: 1, pictures: await fetchPictures(brush), bed });
+        renderHand({
+          brush,
+          strokes,
+          width,
+          height,
+          ink,
+          paper,
+          seed: 1,
+          pictures: await fetchPictures(brush),
+          bed: needsBed(brush) ? bed : undefined,
+        });
       const before = await paint(from);
       if (!(await job.wanted())) return undefined;
       const { pixels, mean, most, changed } = pictureDifference(before, await paint(to), paper);

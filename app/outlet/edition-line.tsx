@@ -1,5 +1,6 @@
 import type { EditionEntry } from "@server/editions/repository";
 import { Link } from "react-router";
+import { BrushStrip } from "~/pictures/brush-strip";
 import { day, size } from "~/ui/words";
 
 /** One edition in a list, with the first stroke of its specimen. */
@@ -14,13 +15,12 @@ export function EditionLine({ edition }: { edition: EditionEntry }) {
           {edition.studio} · <span className="font-mono">{edition.version}</span>
         </p>
       </div>
-      <img
+      <BrushStrip
         src={`/strips/editions/${edition.id}/0.png?w=620&h=64`}
         alt=""
         width={620}
         height={64}
-        loading="lazy"
-        className="min-w-0 flex-1 object-contain"
+        className="min-w-0 max-w-155 flex-1"
       />
       <p className="w-28 text-right text-[13px] text-soft">
         {day(edition.publishedAt)}

@@ -2,6 +2,7 @@ import type { KeptBrush } from "@server/brushes/repository";
 import type { KeptStudy } from "@server/studies/repository";
 import { ArrowDown, ArrowUp, X } from "lucide-react";
 import { Form, Link } from "react-router";
+import { BrushStrip } from "~/pictures/brush-strip";
 import { Button } from "~/ui/button";
 
 interface Common {
@@ -34,13 +35,12 @@ export function MemberLine(props: Inside | Outside) {
         <span className="block truncate font-medium font-serif text-base">{brush.name}</span>
         {brush.notes && <span className="block truncate text-[12px] text-soft">{brush.notes}</span>}
       </span>
-      <img
+      <BrushStrip
         src={`/strips/brushes/${id}/${revision}.png?w=400&h=44`}
         alt=""
         width={400}
         height={44}
-        loading="lazy"
-        className="h-11 min-w-0 flex-1 object-contain"
+        className="min-w-0 max-w-100 flex-1"
       />
       {"onAdd" in props ? (
         <Button onClick={props.onAdd} aria-label={`Add ${brush.name} to the set`}>

@@ -1,10 +1,14 @@
 import { parseBrush } from "@core/brush";
-import { addBrushes, listBrushes } from "@server/brushes/repository";
+import { addBrushes } from "@server/brushes/repository";
 import { newerEditions, renew } from "@server/editions/renew";
+import { measureShelf } from "@server/measures/measure-shelf";
+import { readShelfAsk } from "@server/shelf/ask";
+import { countOnShelf, findOnShelf } from "@server/shelf/find";
 import { data, redirect } from "react-router";
 import { needAccount } from "~/http/answers";
 import { faultOf, readForm } from "~/http/read-request.server";
 import type { Route } from "./+types/route";
+import { PAGE } from "./page-size";
 import { type TakenFile, takeFile } from "./take-file.server";
 
 /** The most files that are taken at once. */
@@ -12,11 +16,14 @@ const MOST_FILES = 40;
 
 export async function loader({ context, request }: Route.LoaderArgs) {
   const account = needAccount(context, request);
-  const [brushes, newer] = await Promise.all([
-    listBrushes(context.database, account.id),
+  const ask = readShelfAsk(new URL(request.url).searchParams);
+  const [total, rows, newer] = await Promise.all([
+    countOnShelf(context.database, account.id, ask),
+    findOnShelf(context.database, account.id, ask, 0, PAGE),
     newerEditions(context.database, account.id),
   ]);
-  return { brushes, newer };
+  measureShelf(context, account.id, context.log);
+  return { total, rows, newer };
 }
 
 /** Takes dropped files, renews what came from an older edition, or begins a new brush. */

@@ -1,32 +1,42 @@
 import type { Renewal } from "@server/editions/renew";
-import { useState } from "react";
-import { Link, useFetcher, useSearchParams } from "react-router";
+import { useEffect, useState } from "react";
+import { Link, useFetcher } from "react-router";
 import { Button } from "~/ui/button";
 import { TopBar } from "~/ui/top-bar";
 import { counted } from "~/ui/words";
 import type { Route } from "./+types/route";
+import { ActToast } from "./act-toast";
 import type { action } from "./actions.server";
+import { ChosenBar } from "./chosen-bar";
+import { DrawnBy } from "./drawn-by";
 import { DropSheet } from "./drop-sheet";
+import { FilterBar, OrderChoice } from "./filter-bar";
 import { NewerNotice, RENEWING } from "./newer-notice";
-import { ShelfLine } from "./shelf-line";
+import { ShelfList } from "./shelf-list";
+import { useChosen } from "./use-chosen";
+import { useFacets } from "./use-facets";
+import { useSearch } from "./use-search";
+import { useShelfActs } from "./use-shelf-acts";
+import { useShelfRows } from "./use-shelf-rows";
 
 export { action, loader } from "./actions.server";
 
 export const meta: Route.MetaFunction = () => [{ title: "Shelf · Brosse" }];
 
-export default function Shelf({ loaderData: { brushes, newer } }: Route.ComponentProps) {
-  const [wanted, setWanted] = useState("");
-  const [params] = useSearchParams();
+export default function Shelf({ loaderData }: Route.ComponentProps) {
+  const { newer } = loaderData;
+  const search = useSearch();
+  const rows = useShelfRows(loaderData, search.which);
+  const facets = useFacets(loaderData);
+  const chosen = useChosen(search.which, rows.total, (index) => rows.at(index)?.id);
+  const acts = useShelfActs();
   const take = useFetcher<typeof action>();
   const begin = useFetcher<typeof action>();
   const renewing = useFetcher<typeof action>({ key: RENEWING });
   const renewal = renewing.data && "renewal" in renewing.data ? renewing.data.renewal : undefined;
-  const needle = wanted.trim().toLowerCase();
-  const shown = brushes.filter(({ brush, origin }) =>
-    `${brush.name} ${brush.notes} ${brush.tags?.join(" ") ?? ""} ${origin}`.toLowerCase().includes(needle),
-  );
   const answer = take.data;
-  const fresh = new Set([...(answer && "ids" in answer ? answer.ids : []), ...params.getAll("new")]);
+  const fresh = new Set([...(answer && "ids" in answer ? answer.ids : []), ...search.params.getAll("new")]);
+  const byHand = search.isAll && (search.params.get("order") ?? "hand") === "hand";
   const send = (files: readonly File[]) => {
     const form = new FormData();
     for (const file of files) form.append("file", file);
@@ -37,17 +47,10 @@ export default function Shelf({ loaderData: { brushes, newer } }: Route.Componen
       {(choose) => (
         <>
           <TopBar />
-          <main className="mx-4.5 my-3">
+          <main className="mx-4.5 mt-3">
             <h1 className="sr-only">Shelf</h1>
-            <div className="mb-2.5 flex flex-wrap items-center gap-2.5">
-              <input
-                type="search"
-                aria-label="Find a brush"
-                placeholder="Find by name, note or tag…"
-                value={wanted}
-                onChange={(e) => setWanted(e.target.value)}
-                className="h-7.5 w-64 rounded-md border border-edge bg-raised px-2.5 placeholder:text-soft pointer-coarse:h-10"
-              />
+            <div className="mb-2 flex flex-wrap items-center gap-2.5">
+              <FindField value={search.params.get("find") ?? ""} onFind={(find) => search.put("find", find)} />
               <p className="flex-1 text-soft" role="status">
                 {take.state !== "idle" ? (
                   "Reading…"
@@ -62,12 +65,17 @@ export default function Shelf({ loaderData: { brushes, newer } }: Route.Componen
                     )}
                   </>
                 ) : (
-                  counted(shown.length, "brush", "brushes")
+                  <>
+                    {counted(rows.total, "brush", "brushes")}
+                    {facets && facets.unmeasured > 0 && `; ${facets.unmeasured} are being measured`}
+                  </>
                 )}
               </p>
               <Link to="/bin" className="text-soft underline underline-offset-4 hover:text-ink">
                 Bin
               </Link>
+              <OrderChoice search={search} />
+              <DrawnBy search={search} />
               <Button onClick={choose}>Take files…</Button>
               <begin.Form method="post">
                 <Button kind="act" type="submit" name="act" value="new" disabled={begin.state !== "idle"}>
@@ -75,34 +83,69 @@ export default function Shelf({ loaderData: { brushes, newer } }: Route.Componen
                 </Button>
               </begin.Form>
             </div>
+            <FilterBar search={search} facets={facets} />
             {renewal && (
               <p role="status" className="mb-3 rounded-md border border-line bg-panel px-3.5 py-2">
                 {renewalSays(renewal)}
               </p>
             )}
             {newer.length > 0 && <NewerNotice newer={newer} />}
-            {shown.length === 0 ? (
+            {rows.total === 0 ? (
               <div className="sheet border border-line px-8 py-16 text-center">
-                <p className="font-serif text-2xl">
-                  {brushes.length === 0 ? "An empty shelf" : "No brush is called that"}
-                </p>
+                <p className="font-serif text-2xl">{search.isAll ? "An empty shelf" : "No brush is like that"}</p>
                 <p className="mt-2 text-soft">
-                  {brushes.length === 0
+                  {search.isAll
                     ? "Begin a brush, or drop another maker’s package, a brush’s JSON or a PNG tip anywhere on this page."
-                    : "Look for part of a name, a note, or the set it came from."}
+                    : "Look for part of a name, a note, a tag, a trait, or the set it came from."}
                 </p>
+                {!search.isAll && (
+                  <Button className="mt-4" onClick={search.clear}>
+                    Show all
+                  </Button>
+                )}
               </div>
             ) : (
-              <ul className="sheet divide-y divide-line border border-line">
-                {shown.map((kept) => (
-                  <ShelfLine key={kept.id} kept={kept} fresh={fresh.has(kept.id)} />
-                ))}
-              </ul>
+              <ShelfList
+                rows={rows}
+                chosen={chosen}
+                fresh={fresh}
+                look={search.look}
+                facets={facets}
+                onMove={byHand ? (id, before) => void acts.run({ act: "move", ids: [id], before }) : undefined}
+              />
             )}
+            <ChosenBar chosen={chosen} total={rows.total} facets={facets} />
           </main>
+          <ActToast sets={facets?.sets ?? []} />
         </>
       )}
     </DropSheet>
+  );
+}
+
+/** Finds as one types; the letters are there at once, whatever the server does. */
+function FindField({ value, onFind }: { readonly value: string; readonly onFind: (find: string) => void }) {
+  const [typed, setTyped] = useState(value);
+  const [last, setLast] = useState(value);
+  // What changes the address otherwise, as "Show all", changes the field.
+  useEffect(() => {
+    if (value === last) return;
+    setTyped(value);
+    setLast(value);
+  }, [value, last]);
+  return (
+    <input
+      type="search"
+      aria-label="Find a brush"
+      placeholder="Find by name, note, tag, set, maker…"
+      value={typed}
+      onChange={(event) => {
+        setTyped(event.target.value);
+        setLast(event.target.value);
+        onFind(event.target.value);
+      }}
+      className="h-7.5 w-72 rounded-md border border-edge bg-raised px-2.5 placeholder:text-soft pointer-coarse:h-10"
+    />
   );
 }
 

@@ -4,3 +4,9 @@ import { type Brush, brushSchema } from "./schema";
 export function brushText(brush: Brush): string {
   return `${JSON.stringify(brushSchema.parse(brush), null, 2)}\n`;
 }
+
+/** What decides how a brush paints, as text: its words, stops and controls are left out. Equal texts paint the same. */
+export function valuesText(brush: Brush): string {
+  const { tip, trail, ground, paint, standIns, responses } = brushSchema.parse(brush);
+  return JSON.stringify({ tip, trail, ground, paint, standIns, responses: responses.filter(({ muted }) => !muted) });
+}

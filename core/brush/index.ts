@@ -1,4 +1,4 @@
-export { brushText } from "./canonical";
+export { brushText, valuesText } from "./canonical";
 export { CONTROL_LABEL_LENGTH, type Control, MOST_CONTROLS, MOST_STOPS } from "./controls";
 export { type Difference, differences } from "./differences";
 export { mixBrushes } from "./mix";

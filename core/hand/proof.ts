@@ -13,11 +13,6 @@ import {
   wave,
 } from "./simulate";
 
-/** The hand that draws every line of a shelf or specimen in a strip of this size, px. */
-export function stripHand(width: number, height: number): Hand {
-  return slowSwell({ left: height * 0.3, top: height * 0.2, width: width - height * 0.6, height: height * 0.6 });
-}
-
 /** What lies below a proof's strokes: nothing, wet colour on the same layer, or colour on a layer below. */
 export type ProofBelow = "nothing" | "wet" | "layer";
 

@@ -1,7 +1,9 @@
 import type { Brush } from "../brush";
 import type { Sample } from "../hand/sample";
 import { noPictures, type Pictures } from "../picture/picture";
-import { renderHand16 } from "../stroke/render";
+import { StrokePainter } from "../stroke/painter";
+import { onSurface, renderHand16 } from "../stroke/render";
+import { deepPixels } from "../surface/picture";
 import { carryLength } from "./carry";
 
 /** What a brush does, measured on strokes it has painted. Methods stand in docs/measures.md. */
@@ -18,11 +20,17 @@ export interface Character {
   readonly texture: number;
   /** Passes over the same line until 95 % of what twenty leave; null when nothing is left. */
   readonly passes: number | null;
+  /** That coverage after one to ten passes over the same line. */
+  readonly builds: readonly number[];
   /** px that a picked-up colour travels; see `carryLength`. */
   readonly carry: number;
 }
 
+/** Which methods these are: what was measured by older ones is measured anew. */
+export const CHARACTER_METHODS = 1;
+
 const MOST_PASSES = 20;
+const PASSES_TOLD = 10;
 /** A larger brush is measured at this size, px, and one that strays as much smaller as its strokes are wider. */
 const MOST_SIZE = 160;
 const ENOUGH = 0.95;
@@ -52,6 +60,7 @@ export function character(brush: Brush, pictures: Pictures = noPictures): Charac
   const profile = profileOf(full);
   const width = halfWidth(profile);
   const { mean, deviation } = spread(full, width);
+  const built = coverages(plain, pictures, width);
   const light = halfWidth(profileOf(band(plain, pictures, 0.1, 1)));
   return {
     width: (width * brush.tip.size) / size,
@@ -59,40 +68,56 @@ export function character(brush: Brush, pictures: Pictures = noPictures): Charac
     edge: width > 0 ? edgeOf(profile) / width : 0,
     coverage: mean,
     texture: mean > 0 ? deviation / mean : 0,
-    passes: passesOf(plain, pictures, width),
+    passes: passesOf(built),
+    builds: built.slice(0, PASSES_TOLD),
     carry: carryLength(brush, pictures),
   };
 }
 
-/** Paints a line some times over itself. */
-export function band(brush: Brush, pictures: Pictures, pressure: number, passes: number): Band {
+/** A level line on a sheet of its own, and how far its ends lie from the sheet's. */
+function lineOf(brush: Brush, pressure: number) {
   const { size } = brush.tip;
   const reach = Math.ceil(size * (1 + 2 * brush.trail.scatter)) + 8;
   const margin = Math.ceil(size * (1.5 + brush.trail.scatterAlong)) + 8;
   const length = Math.ceil(Math.max(200, size * 3));
-  const height = 2 * reach;
   const line: Sample[] = Array.from({ length: 41 }, (_, i) => ({
     x: 4 + ((length + 2 * margin - 8) * i) / 40,
     y: reach,
     time: i * 16,
     pressure,
   }));
-  const width = length + 2 * margin;
-  const pixels = renderHand16({
-    brush,
-    strokes: Array.from({ length: passes }, () => line),
-    width,
-    height,
-    ink,
-    paper: null,
-    seed: 1,
-    pictures,
-  });
+  return { line, width: length + 2 * margin, height: 2 * reach, margin, length };
+}
+
+type Line = ReturnType<typeof lineOf>;
+
+function bandOf(pixels: Uint16Array, { width, height, margin, length }: Line): Band {
   return {
     at: (column, row) => pixels[(row * width + margin + column) * 4 + 3] / 65535,
     columns: length,
     rows: height,
   };
+}
+
+/** Paints a line some times over itself. */
+export function band(brush: Brush, pictures: Pictures, pressure: number, passes: number): Band {
+  const sheet = lineOf(brush, pressure);
+  const strokes = Array.from({ length: passes }, () => sheet.line);
+  const pixels = renderHand16({ ...sheet, brush, strokes, ink, paper: null, seed: 1, pictures });
+  return bandOf(pixels, sheet);
+}
+
+/** What covers the middle half of a width after one pass, two, … twenty. */
+function coverages(brush: Brush, pictures: Pictures, strokeWidth: number): number[] {
+  const sheet = lineOf(brush, 1);
+  return onSurface({ ...sheet, brush, strokes: [], ink, paper: null, seed: 1, pictures }, (surface) =>
+    Array.from({ length: MOST_PASSES }, (_, n) => {
+      const painter = new StrokePainter(surface, brush, ink, 1 + n, pictures);
+      painter.push(sheet.line);
+      painter.end();
+      return spread(bandOf(deepPixels(surface, null), sheet), strokeWidth).mean;
+    }),
+  );
 }
 
 /** Mean coverage of each row. */
@@ -152,15 +177,7 @@ function spread({ at, columns, rows }: Band, width: number): { mean: number; dev
   return { mean, deviation: Math.sqrt(Math.max(0, squares / count - mean * mean)) };
 }
 
-function passesOf(brush: Brush, pictures: Pictures, width: number): number | null {
-  const after = (passes: number) => spread(band(brush, pictures, 1, passes), width).mean;
-  const most = after(MOST_PASSES);
-  if (most <= 0) return null;
-  let [low, high] = [1, MOST_PASSES];
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    if (after(middle) >= ENOUGH * most) high = middle;
-    else low = middle + 1;
-  }
-  return low;
+function passesOf(built: readonly number[]): number | null {
+  const most = built[built.length - 1];
+  return most > 0 ? built.findIndex((coverage) => coverage >= ENOUGH * most) + 1 : null;
 }

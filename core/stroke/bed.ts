@@ -12,6 +12,16 @@ export function needsBed({ paint }: Brush): boolean {
   return paint.mixing >= LEAST_SHARE || paint.soften > 0;
 }
 
+/**
+ * Where paint lies below a brush's strip: all over it for one that shows little on bare paper, in its second half for one that
+ * takes up some, nowhere for the others.
+ */
+export function bedRoom(brush: Brush, room: Room): Room | undefined {
+  if (needsBed(brush)) return room;
+  if (brush.paint.mixing === 0) return undefined;
+  return { ...room, left: room.left + room.width * 0.5, width: room.width * 0.42 };
+}
+
 /** Lays upright bars of three colours over a room, for brushes that take paint from the surface. */
 export function paintBed(surface: Surface, { left, top, width, height }: Room): void {
   const bars = Math.max(3, Math.round(width / Math.max(24, height * 0.32)));

@@ -10,7 +10,7 @@ import { deepPixels, Picture as Shown } from "../surface/picture";
 import { placePicture } from "../surface/place-picture";
 import { heightPixels, type Light } from "../surface/relief";
 import { Surface } from "../surface/surface";
-import { needsBed, paintBed } from "./bed";
+import { paintBed } from "./bed";
 import type { Ink } from "./laying/ink";
 import { paintHand } from "./painter";
 
@@ -28,7 +28,7 @@ export interface RenderJob {
   readonly pictures?: Pictures;
   /** What lies on the surface before the first stroke, its top left corner on the surface's. */
   readonly under?: Picture;
-  /** Where bars of paint lie below, for a brush that needs them to show what it does. */
+  /** Where bars of paint lie below. */
   readonly bed?: Room;
   /** The surface's own grain, which the brush meets besides its ground. */
   readonly grain?: Ground;
@@ -78,7 +78,7 @@ export function onSurface<T>(job: RenderJob, use: (surface: Surface) => T, layer
     surface.paper = job.grain;
     surface.sheet = job.paper ?? undefined;
     if (job.under) placePicture(surface, job.under);
-    if (job.bed && needsBed(job.brush)) paintBed(surface, job.bed);
+    if (job.bed) paintBed(surface, job.bed);
     surface.layers[0].name = layers > 1 ? "below" : "";
     surface.layers[layers - 1].name = "strokes";
     surface.paintOn(layers - 1);

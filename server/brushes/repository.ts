@@ -2,6 +2,7 @@ import { createHash } from "node:crypto";
 import { type Brush, brushText, parseBrush } from "@core/brush";
 import type { Database } from "../database/connect";
 import { newId } from "../identifier";
+import { addTags, REVISION_WORDS, shelfColumns } from "./shelf-columns";
 
 /** A brush as a shelf keeps it. */
 export interface KeptBrush {
@@ -19,7 +20,8 @@ export type SaveResult =
   | { readonly saved: true; readonly revision: number }
   | { readonly saved: false; readonly newest: KeptBrush };
 
-const fields = [
+/** The columns of which a kept brush is made. */
+export const keptFields = [
   "brushes.id",
   "brushes.revision",
   "brushes.origin",
@@ -39,7 +41,8 @@ interface Row {
   body: string;
 }
 
-function kept(row: Row): KeptBrush {
+/** A brush from its columns. */
+export function keptBrush(row: Row): KeptBrush {
   return {
     id: row.id,
     revision: row.revision,
@@ -71,8 +74,8 @@ export async function listBrushes(database: Database, accountId: string): Promis
   const rows: Row[] = await newest(database)
     .where({ account_id: accountId, binned_at: null })
     .orderBy([{ column: "position" }, { column: "brushes.id" }])
-    .select(fields);
-  return rows.map(kept);
+    .select(keptFields);
+  return rows.map(keptBrush);
 }
 
 /** One brush of this account; undefined when there is none or it is another's. */
@@ -80,8 +83,8 @@ export async function findBrush(database: Database, accountId: string, id: strin
   const row: Row | undefined = await newest(database)
     .where({ account_id: accountId, binned_at: null })
     .where("brushes.id", id)
-    .first(fields);
-  return row && kept(row);
+    .first(keptFields);
+  return row && keptBrush(row);
 }
 
 /** One revision of a brush of this account. */
@@ -115,7 +118,7 @@ export async function listRevisions(database: Database, accountId: string, id: s
     .where({ account_id: accountId, brush_id: id })
     .orderBy("number", "desc")
     .limit(MOST_LISTED)
-    .select("number", "note", "made_at", "body");
+    .select("revisions.number", "revisions.note", "revisions.made_at", "revisions.body");
   return rows.map(({ number, note, made_at, body }) => ({
     number,
     note,
@@ -193,6 +196,8 @@ export async function addBrushes(
       origin,
       position: first + i,
       changed_at: now,
+      made_at: now,
+      ...shelfColumns(brush, origin),
       ...(taken
         ? {
             taken_edition_id: taken.editionId,
@@ -205,6 +210,10 @@ export async function addBrushes(
     await change.batchInsert(
       "revisions",
       rows.map((row, i) => ({ brush_id: row.id, number: 1, body: brushText(brushes[i]), made_at: now })),
+    );
+    await addTags(
+      change,
+      rows.map(({ id }, i) => ({ id, brush: brushes[i] })),
     );
     return rows.map((row) => row.id);
   });
@@ -224,7 +233,7 @@ export async function saveBrush(
   note = "",
 ): Promise<SaveResult | undefined> {
   return database.transaction(async (change) => {
-    const row = await change("brushes").where({ account_id: accountId, id }).forUpdate().first("revision");
+    const row = await change("brushes").where({ account_id: accountId, id }).forUpdate().first("revision", "origin");
     if (!row) return undefined;
     if (row.revision !== from) {
       const present = await findBrush(change, accountId, id);
@@ -232,11 +241,55 @@ export async function saveBrush(
       if (present && brushText(present.brush) === brushText(brush)) return { saved: true, revision: present.revision };
       return present && { saved: false, newest: present };
     }
-    const now = new Date();
-    await change("revisions").insert({ brush_id: id, number: from + 1, body: brushText(brush), note, made_at: now });
-    await change("brushes")
-      .where({ id })
-      .update({ revision: from + 1, name: brush.name, changed_at: now });
+    await addRevisions(change, [{ id, revision: from, origin: row.origin, brush }], note);
     return { saved: true, revision: from + 1 };
   });
+}
+
+/** A brush that becomes the next revision of a row that is locked. */
+export interface NextRevision {
+  readonly id: string;
+  readonly revision: number;
+  readonly origin: string;
+  readonly brush: Brush;
+}
+
+const BATCH = 200;
+
+/** Makes brushes the next revisions of their rows. @param note what is said of each */
+export async function addRevisions(change: Database, all: readonly NextRevision[], note = ""): Promise<void> {
+  const now = new Date();
+  for (let n = 0; n < all.length; n += BATCH) {
+    const some = all.slice(n, n + BATCH);
+    const ids = some.map(({ id }) => id);
+    await change("revisions").insert(
+      some.map(({ id, revision, brush }) => ({
+        brush_id: id,
+        number: revision + 1,
+        body: brushText(brush),
+        note,
+        made_at: now,
+      })),
+    );
+    const columns = some.map(({ brush, origin }) => ({ name: brush.name, ...shelfColumns(brush, origin) }));
+    const each = (column: "name" | "words" | "values_hash") =>
+      change.raw(
+        `case id ${ids.map(() => "when ? then ?").join(" ")} end`,
+        ids.flatMap((id, i) => [id, columns[i][column]]),
+      );
+    await change("brushes")
+      .whereIn("id", ids)
+      .update({
+        revision: change.raw("revision + 1"),
+        changed_at: now,
+        name: each("name"),
+        words: each("words"),
+        values_hash: each("values_hash"),
+        ...(note
+          ? { revision_words: change.raw("right(concat(revision_words, '\n', ?), ?)", [note, REVISION_WORDS]) }
+          : {}),
+      });
+    await change("brush_tags").whereIn("brush_id", ids).delete();
+    await addTags(change, some);
+  }
 }

@@ -8,6 +8,8 @@ import * as signInTries from "./migrations/0005-sign-in-tries";
 import * as studies from "./migrations/0006-studies";
 import * as goingOut from "./migrations/0007-going-out";
 import * as keptBin from "./migrations/0008-kept-bin";
+import * as measures from "./migrations/0009-measures";
+import * as shelf from "./migrations/0010-shelf";
 
 /** A step to a newer schema. */
 interface Step {
@@ -25,6 +27,8 @@ const steps: Record<string, Step> = {
   "0006-studies": studies,
   "0007-going-out": goingOut,
   "0008-kept-bin": keptBin,
+  "0009-measures": measures,
+  "0010-shelf": shelf,
 };
 
 const LOCK = "brosse_migrate";

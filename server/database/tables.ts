@@ -37,6 +37,41 @@ interface BrushRow {
   taken_file: string | null;
   taken_hash: string | null;
   binned_at: Date | null;
+  values_hash: string;
+  words: string;
+  revision_words: string;
+  favourite: boolean;
+  category: string;
+  made_at: Date | null;
+  used_at: Date | null;
+}
+
+interface BrushTagRow {
+  brush_id: string;
+  tag: string;
+}
+
+/** What was measured of all brushes that paint alike. */
+interface MeasureRow {
+  values_hash: string;
+  methods: number;
+  body: string;
+  /** Divided by commas. */
+  traits: string;
+  width: number;
+  edge: number;
+  coverage: number;
+  texture: number;
+  passes: number | null;
+  carry: number;
+  cost: number;
+  made_at: Date;
+}
+
+interface StripRow {
+  hash: string;
+  png: Buffer;
+  made_at: Date;
 }
 
 interface RevisionRow {
@@ -174,6 +209,9 @@ declare module "knex/types/tables" {
     sessions: SessionRow;
     images: ImageRow;
     brushes: BrushRow;
+    brush_tags: BrushTagRow;
+    measures: MeasureRow;
+    strips: StripRow;
     revisions: RevisionRow;
     sets: SetRow;
     set_brushes: SetBrushRow;

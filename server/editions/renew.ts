@@ -1,5 +1,5 @@
 import { brushText, renamePictures } from "@core/brush";
-import { addBrushes, hashOfText } from "../brushes/repository";
+import { addBrushes, addRevisions, hashOfText } from "../brushes/repository";
 import type { Database } from "../database/connect";
 import { transactionRetried } from "../database/retry";
 import { keepChecked } from "../images/pictures";
@@ -98,7 +98,6 @@ export async function renew(
         "revisions.body",
       );
     const done = { replaced: [] as string[], kept: [] as string[], added: [] as string[], gone: [] as string[] };
-    const now = new Date();
     for (const row of own) {
       const brush = next.get(row.taken_file);
       if (!brush) {
@@ -110,16 +109,11 @@ export async function renew(
       const taken = { taken_edition_id: edition.id, taken_hash: hash };
       if (hash === row.taken_hash) await change("brushes").where({ id: row.id }).update(taken);
       else if (hashOfText(row.body) === row.taken_hash) {
-        await change("revisions").insert({
-          brush_id: row.id,
-          number: row.revision + 1,
-          body: text,
-          note: `renewed from edition ${edition.version}`,
-          made_at: now,
-        });
+        const origin = originOf(set);
+        await addRevisions(change, [{ ...row, origin, brush }], `renewed from edition ${edition.version}`);
         await change("brushes")
           .where({ id: row.id })
-          .update({ ...taken, name: brush.name, revision: row.revision + 1, origin: originOf(set), changed_at: now });
+          .update({ ...taken, origin });
         done.replaced.push(brush.name);
       } else {
         await change("brushes").where({ id: row.id }).update(taken);

@@ -3,12 +3,26 @@ import { hexToRgb } from "@core/colour/srgb";
 import { FormatError } from "@core/formats/fault";
 import { writeRgba } from "@core/formats/png/png";
 import { readTipPicture } from "@core/formats/png/tip-picture";
-import { stripHand } from "@core/hand/proof";
+import { type DrawnGrain, grainOf } from "@core/ground/grain";
+import { plainGroundOf } from "@core/ground/model";
+import { simulatedHands } from "@core/hand/simulate";
+import { type Judgement, judge } from "@core/measure/judge";
 import { renderHand } from "@core/stroke/render";
+import { stripScene } from "@core/stroke/strip-scene";
 import { tableLight } from "@core/surface/relief";
+
+/** How strips are drawn where it was chosen; the usual: a slow swell, on a smooth sheet, over wet paint where the brush takes some. */
+export interface StripLook {
+  readonly hand?: keyof typeof simulatedHands;
+  /** The sheet's own grain. */
+  readonly grain?: DrawnGrain["kind"];
+  /** Over wet paint, whatever the brush. */
+  readonly wet?: boolean;
+}
 
 /** A picture of a brush's stroke on nothing, as shelves and specimens show it. */
 export interface StripJob {
+  readonly look: StripLook;
   /** The brush as canonical text, so that equal jobs are equal texts. */
   readonly brush: string;
   readonly width: number;
@@ -25,33 +39,76 @@ export function stripJob(
   width: number,
   height: number,
   colour: string,
+  look: StripLook = {},
 ): StripJob {
   const own = brushPictures(brush).flatMap((path): [string, Uint8Array][] => {
     const bytes = tips.get(path);
     return bytes ? [[path, bytes]] : [];
   });
-  return { brush: brushText(brush), width, height, colour, tips: new Map(own) };
+  return { brush: brushText(brush), width, height, colour, look, tips: new Map(own) };
 }
 
-/** Paints the strip and encodes it as PNG. A brush larger than the strip is shown smaller, keeping its proportions. */
-export function paintStrip({ brush, width, height, colour, tips }: StripJob): Uint8Array {
-  const value = parseBrush(JSON.parse(brush));
-  // What strays to the sides must fit too.
-  const size = Math.min(value.tip.size, (height * 0.6) / (1 + 2 * value.trail.scatter));
-  const strip = { ...value, tip: { ...value.tip, size } };
+/** How far a sheet's own grain shows. */
+const SHEET_DEPTH = 0.45;
+
+/** Which way of painting strips this is: those of older ones are painted anew. */
+export const STRIP_METHODS = 1;
+
+/** The lightness, 0…1, above which ink is hard to see on a sheet, and the grey that then lies below it. */
+const PALE = 0.72;
+const GREY = [138, 146, 150] as const;
+
+/** Paints the strip and encodes it as PNG. Where the ink would hardly be seen on a sheet, it lies on grey. */
+export function paintStrip({ brush, width, height, colour, look, tips }: StripJob): Uint8Array {
+  const pictures = new Map([...tips].map(([path, bytes]) => [path, readTipPicture(bytes, path)]));
+  const hand = look.hand && simulatedHands[look.hand];
+  const scene = stripScene(parseBrush(JSON.parse(brush)), width, height, pictures, hand);
+  const { grain } = look;
   const pixels = renderHand({
-    brush: strip,
-    strokes: stripHand(width, height).strokes,
+    ...scene,
+    ...(look.wet ? { bed: { left: 0, top: height * 0.1, width, height: height * 0.8 } } : {}),
+    ...(grain ? { grain: { ...plainGroundOf(), grain: grainOf(grain), depth: SHEET_DEPTH } } : {}),
     width,
     height,
     ink: { colour: hexToRgb(colour), second: hexToRgb("#ffffff") },
     paper: null,
     seed: 1,
     light: tableLight,
-    bed: { left: height * 0.5, top: height * 0.1, width: width - height, height: height * 0.8 },
-    pictures: new Map([...tips].map(([path, bytes]) => [path, readTipPicture(bytes, path)])),
+    pictures,
   });
+  if (inkLightness(pixels) > PALE) layOn(pixels, GREY);
   return writeRgba(pixels, width, height);
+}
+
+/** The mean lightness of what is covered, 0…1; 0 where nothing is. Rec. 709 weights on the encoded values. */
+function inkLightness(pixels: Uint8ClampedArray): number {
+  let sum = 0;
+  let weight = 0;
+  for (let i = 0; i < pixels.length; i += 4) {
+    sum += pixels[i + 3] * (0.2126 * pixels[i] + 0.7152 * pixels[i + 1] + 0.0722 * pixels[i + 2]);
+    weight += pixels[i + 3];
+  }
+  return weight > 0 ? sum / weight / 255 : 0;
+}
+
+function layOn(pixels: Uint8ClampedArray, grey: readonly number[]): void {
+  for (let i = 0; i < pixels.length; i += 4) {
+    const alpha = pixels[i + 3] / 255;
+    for (let c = 0; c < 3; c++) pixels[i + c] = pixels[i + c] * alpha + grey[c] * (1 - alpha);
+    pixels[i + 3] = 255;
+  }
+}
+
+/** A brush that is measured. */
+export type MeasureJob = Pick<StripJob, "brush" | "tips">;
+
+/** Measures a brush. @throws FormatError where a picture is missing */
+export function measureJob({ brush, tips }: MeasureJob): Judgement {
+  const value = parseBrush(JSON.parse(brush));
+  const missing = brushPictures(value).find((path) => !tips.has(path));
+  if (missing) throw new FormatError(`the picture ${missing} is not there`);
+  const pictures = new Map([...tips].map(([path, bytes]) => [path, readTipPicture(bytes, path)]));
+  return judge(value, pictures, () => performance.now());
 }
 
 /** A picture that came from outside. */

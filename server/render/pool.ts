@@ -3,9 +3,11 @@ import { fileURLToPath } from "node:url";
 import type { SetPackage } from "@core/formats/package";
 import { pngSize } from "@core/formats/png/chunks";
 import type { Stage, StudyPackage } from "@core/formats/study";
+import type { Judgement } from "@core/measure/judge";
 import { LRUCache } from "lru-cache";
 import type { Piscina } from "piscina";
 import {
+  MEASURE_TIMEOUT,
   MOST_QUEUED,
   PACKAGE_TIMEOUT,
   PICTURE_TIMEOUT,
@@ -14,7 +16,15 @@ import {
   STRIP_TIMEOUT,
 } from "../limits";
 import { Allowance } from "./allowance";
-import { type Outcome, type PictureJob, type Sides, type StagesJob, type StripJob, unwrapped } from "./job";
+import {
+  type MeasureJob,
+  type Outcome,
+  type PictureJob,
+  type Sides,
+  type StagesJob,
+  type StripJob,
+  unwrapped,
+} from "./job";
 
 /** What paints the pictures that are published. */
 export interface StripPainter {
@@ -50,6 +60,7 @@ export class RenderPool implements StripPainter {
   private readonly reading = new Allowance(PIXELS_IN_FLIGHT);
   /** Strips that are being painted: whoever asks for one of them waits for the same. */
   private readonly painting = new Map<string, Promise<Uint8Array>>();
+  private readonly measuring = new Map<string, Promise<Judgement>>();
 
   /** @param script see `worker.ts` */
   constructor(
@@ -59,7 +70,7 @@ export class RenderPool implements StripPainter {
 
   strip(job: StripJob): Promise<Uint8Array> {
     // The brush names its pictures by what they hold, so they need not be in the key.
-    const key = JSON.stringify([job.brush, job.width, job.height, job.colour]);
+    const key = JSON.stringify([job.brush, job.width, job.height, job.colour, job.look]);
     const known = this.kept.get(key);
     if (known) return Promise.resolve(known);
     const present = this.painting.get(key);
@@ -72,6 +83,17 @@ export class RenderPool implements StripPainter {
       .finally(() => this.painting.delete(key));
     this.painting.set(key, painting);
     return painting;
+  }
+
+  /** Measures a brush; whoever asks for the same one meanwhile waits for the same. @throws FormatError, PoolBusy */
+  measure(job: MeasureJob): Promise<Judgement> {
+    const present = this.measuring.get(job.brush);
+    if (present) return present;
+    const measuring = this.run<Judgement>("measure", job, MEASURE_TIMEOUT).finally(() =>
+      this.measuring.delete(job.brush),
+    );
+    this.measuring.set(job.brush, measuring);
+    return measuring;
   }
 
   stages(job: StagesJob): Promise<readonly Stage[]> {

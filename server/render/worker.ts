@@ -1,11 +1,21 @@
 import { unpack as unpackSet } from "@core/formats/package";
 import { readTipPicture } from "@core/formats/png/tip-picture";
 import { stagesOf, unpackStudy } from "@core/formats/study";
-import { outcomeOf, type PictureJob, paintStrip, type StagesJob, type StripJob } from "./job";
+import {
+  type MeasureJob,
+  measureJob,
+  outcomeOf,
+  type PictureJob,
+  paintStrip,
+  type StagesJob,
+  type StripJob,
+} from "./job";
 
 // What a thread of the pool can be asked to do, by its name there.
 
 export const strip = (job: StripJob) => outcomeOf(() => paintStrip(job));
+
+export const measure = (job: MeasureJob) => outcomeOf(() => measureJob(job));
 
 export const picture = ({ bytes, what }: PictureJob) =>
   outcomeOf(() => {

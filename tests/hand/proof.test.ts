@@ -1,4 +1,4 @@
-import { proofsOn, stripHand } from "@core/hand/proof";
+import { proofsOn } from "@core/hand/proof";
 import { crossings, dots, flicks, lightToHeavy, slowSwell, wave } from "@core/hand/simulate";
 import { describe, expect, test } from "vitest";
 
@@ -55,15 +55,6 @@ test.each([
   for (let i = 1; i < small.length; i++)
     expect(small[i].room.left).toBeGreaterThan(small[i - 1].room.left + small[i - 1].room.width);
   expect(proofs[0].room.top + proofs[0].room.height).toBeLessThan(small[0].room.top);
-});
-
-test("a strip's hand stays on its strip", () => {
-  for (const s of stripHand(720, 84).strokes[0]) {
-    expect(s.x).toBeGreaterThan(0);
-    expect(s.x).toBeLessThan(720);
-    expect(s.y).toBeGreaterThan(0);
-    expect(s.y).toBeLessThan(84);
-  }
 });
 
 test("a brush that is too large for a proof’s room is drawn smaller there, and the name says so", () => {

@@ -1,6 +1,7 @@
 import { X } from "lucide-react";
 import { useEffect } from "react";
 import { useFetcher } from "react-router";
+import { BrushStrip } from "~/pictures/brush-strip";
 import { Button } from "~/ui/button";
 import { day } from "~/ui/words";
 import type { loader } from "../history-route";
@@ -45,11 +46,12 @@ export function HistorySheet({ id }: { readonly id: string }) {
             <span className="w-72 shrink-0 truncate max-md:hidden" title={note}>
               {note || <span className="text-soft">{brush.name}</span>}
             </span>
-            <img
+            <BrushStrip
               src={`/strips/brushes/${id}/${number}.png`}
               alt={`Stroke of revision ${number}`}
-              className="h-12 min-w-0 flex-1 object-contain object-left"
-              loading="lazy"
+              width={720}
+              height={84}
+              className="min-w-0 max-w-100 flex-1"
             />
             <Button
               className="h-7 shrink-0"

@@ -1,6 +1,7 @@
 import { BRUSH_NAME_LENGTH } from "@core/brush";
 import type { KeptBrush } from "@server/brushes/repository";
 import { useState } from "react";
+import { BrushStrip } from "~/pictures/brush-strip";
 import { Button } from "~/ui/button";
 import { Dialog } from "~/ui/dialog";
 import { takeNewest } from "../state/commands";
@@ -31,7 +32,13 @@ export function ConflictDialog({ saving }: { readonly saving: Saving }) {
       says={`Since you opened it, revision ${newest.revision} was saved, perhaps in another window. Nothing of yours is lost.`}
     >
       <figure className="sheet mb-4 border border-line p-2">
-        <img src={`/strips/brushes/${newest.id}/${newest.revision}.png?w=440&h=64`} alt="" width={440} height={64} />
+        <BrushStrip
+          src={`/strips/brushes/${newest.id}/${newest.revision}.png?w=440&h=64`}
+          alt=""
+          width={440}
+          height={64}
+          className="w-110 max-w-full"
+        />
         <figcaption className="text-[13px] text-soft">
           revision {newest.revision}, “{newest.brush.name}”
         </figcaption>

@@ -1,6 +1,7 @@
 import type { NamedBrush } from "@server/brushes/repository";
 import { Popover } from "radix-ui";
 import { useState } from "react";
+import { BrushStrip } from "~/pictures/brush-strip";
 import { Button } from "~/ui/button";
 import type { SetTray } from "./tray-memory";
 
@@ -60,13 +61,12 @@ export function FindBrush({ open, onOpen, shelf, sets, onTake }: Props) {
                   className="flex w-full items-center gap-3 rounded px-1.5 py-1 text-left hover:bg-act-wash"
                   onClick={() => take(id)}
                 >
-                  <img
+                  <BrushStrip
                     src={`/strips/brushes/${id}/${revision}.png?w=232&h=64`}
                     alt=""
                     width={116}
                     height={32}
-                    loading="lazy"
-                    className="h-8 w-29 shrink-0 object-contain object-left"
+                    className="w-29 shrink-0"
                   />
                   <span className="min-w-0">
                     <span className="sr-only">Take </span>

@@ -1,4 +1,5 @@
 import { Popover } from "radix-ui";
+import { BrushStrip } from "~/pictures/brush-strip";
 import { Field, TextArea } from "~/ui/field";
 import { describe } from "../state/commands";
 import { seal } from "../state/steps";
@@ -22,12 +23,12 @@ export function InHand({ id, revision }: { readonly id: string; readonly revisio
           className="flex w-74 shrink-0 items-center gap-3 bg-act-wash px-2.5 text-left max-lg:w-full max-lg:py-1.5"
         >
           {revision !== undefined && (
-            <img
+            <BrushStrip
               src={`/strips/brushes/${id}/${revision}.png?w=240&h=72`}
               alt=""
               width={120}
               height={36}
-              className="h-9 w-30 shrink-0 object-contain"
+              className="w-30 shrink-0"
             />
           )}
           <span className="min-w-0">

@@ -1,6 +1,7 @@
 import type { NamedBrush } from "@server/brushes/repository";
 import { useEffect, useState } from "react";
 import { useNavigate, useNavigation } from "react-router";
+import { BrushStrip } from "~/pictures/brush-strip";
 import { box } from "~/ui/settings/box";
 import { ColourCell } from "../colours/colour-cell";
 import { useBenchShared } from "../state/use-bench";
@@ -61,12 +62,12 @@ export function Tray({ inHand, shelf, sets }: Props) {
               className={`flex h-[58px] w-33 flex-col items-stretch px-2 pt-1 text-left hover:bg-act-wash ${going === `/bench/${id}` ? "bg-act-wash" : ""} ${id === inHand ? "border-act border-b-2" : ""}`}
               onClick={() => take(id)}
             >
-              <img
+              <BrushStrip
                 src={`/strips/brushes/${id}/${revision}.png?w=232&h=64`}
                 alt=""
                 width={116}
                 height={32}
-                className="h-8 w-29 object-contain object-left"
+                className="w-29"
               />
               <span className="truncate text-[12.5px] text-soft">{name}</span>
             </button>

@@ -2,6 +2,7 @@ import { uses } from "@core/brush";
 import { qualityRow } from "@core/qualities/table";
 import { setUse, setValue, takeBrush } from "~/easel/state/study-state";
 import { useSession, useStudy } from "~/easel/state/use-study";
+import { BrushStrip } from "~/pictures/brush-strip";
 import { Segments } from "~/ui/segments";
 import { ratioScale } from "~/ui/settings/units";
 
@@ -52,12 +53,12 @@ export function Tray({ studyId, tray }: Props) {
 
 function Strip({ studyId, hash }: { studyId: string; hash: string }) {
   return (
-    <img
+    <BrushStrip
       src={`/studies/${studyId}/strips/${hash}.png?w=176&h=68`}
       alt=""
       width={88}
       height={34}
-      className="h-8.5 w-22 object-contain"
+      className="w-22"
     />
   );
 }
@@ -80,12 +81,12 @@ function InHand({ studyId }: { studyId: string }) {
           <span className="sr-only">In hand: </span>
           {own.name}
         </p>
-        <img
+        <BrushStrip
           src={`/studies/${studyId}/strips/${brush}.png?w=320&h=60`}
           alt=""
           width={160}
           height={30}
-          className="h-7.5 w-40 object-contain object-left"
+          className="w-40"
         />
       </div>
       <Segments

@@ -1,4 +1,4 @@
 export { type LicenceId, licenceIds, licences } from "./licences";
 export { brushPath, pack, type SetPackage } from "./pack";
-export { brushJsonSchema, type SetFile, setFileJsonSchema, setFileSchema, versionSchema } from "./schema";
+export { brushJsonSchema, MAX_BRUSHES, type SetFile, setFileJsonSchema, setFileSchema, versionSchema } from "./schema";
 export { unpack } from "./unpack";

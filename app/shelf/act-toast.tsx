@@ -1,0 +1,79 @@
+import type { ShelfAct } from "@server/shelf/act";
+import { useEffect, useState } from "react";
+import { Button } from "~/ui/button";
+import { useEscape } from "~/ui/use-escape";
+import { counted } from "~/ui/words";
+import { useShelfActs } from "./use-shelf-acts";
+
+/** How long it can be taken back at once, ms. */
+const STAYS = 15_000;
+
+/** Says what was done to brushes, and takes it back at a click. */
+export function ActToast({ sets }: { readonly sets: readonly { readonly id: string; readonly name: string }[] }) {
+  const { last, busy, run } = useShelfActs();
+  const [gone, setGone] = useState<typeof last>();
+  useEffect(() => {
+    if (!last) return;
+    const timer = setTimeout(() => setGone(last), STAYS);
+    return () => clearTimeout(timer);
+  }, [last]);
+  const shown = last && last !== gone ? last : undefined;
+  useEscape(shown !== undefined, () => setGone(shown));
+  if (!shown) return null;
+  const back = "back" in shown ? shown.back : undefined;
+  return (
+    <div
+      role="status"
+      className="fixed inset-x-0 bottom-16 z-40 mx-auto flex w-fit max-w-[92vw] items-center gap-3 rounded-lg border border-line bg-panel px-4 py-2 shadow-xl"
+    >
+      <span>
+        {"fault" in shown ? shown.fault : saysDone(shown.act, shown.count, sets)}
+        {"says" in shown && shown.says && ` ${shown.says}`}
+      </span>
+      {back && "count" in shown && shown.count > 0 && (
+        <Button kind="act" className="h-7" disabled={busy} onClick={() => void run(back)}>
+          Undo
+        </Button>
+      )}
+      <Button kind="quiet" className="h-7 px-1" onClick={() => setGone(shown)}>
+        Hide this
+      </Button>
+    </div>
+  );
+}
+
+function saysDone(
+  act: ShelfAct,
+  count: number,
+  sets: readonly { readonly id: string; readonly name: string }[],
+): string {
+  const brushes = counted(count, "brush", "brushes");
+  if (count === 0) return "Nothing had to be changed.";
+  const setName = (id: string) => sets.find((set) => set.id === id)?.name ?? "the set";
+  switch (act.act) {
+    case "tag":
+      return `${brushes} tagged “${act.tag}”.`;
+    case "untag":
+      return `“${act.tag}” taken off ${brushes}.`;
+    case "favour":
+      return act.on ? `${brushes} among your favourites.` : `${brushes} no longer among your favourites.`;
+    case "categorise":
+      return act.into.length === 1 && act.into[0].category
+        ? `${brushes} put under “${act.into[0].category}”.`
+        : `${brushes} put back under their categories.`;
+    case "bin":
+      return `${brushes} in the bin.`;
+    case "unbin":
+      return `${brushes} brought back.`;
+    case "duplicate":
+      return `${brushes} copied; the copies stand on top.`;
+    case "gather":
+      return `${brushes} put into “${setName(act.set)}”.`;
+    case "scatter":
+      return `${brushes} taken out of “${setName(act.set)}”.`;
+    case "rename":
+      return `It is called “${act.name}” now.`;
+    case "move":
+      return `${brushes} moved.`;
+  }
+}

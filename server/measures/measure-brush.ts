@@ -1,0 +1,31 @@
+import { type Brush, brushText } from "@core/brush";
+import type { Judgement } from "@core/measure/judge";
+import { valuesHash } from "../brushes/values-hash";
+import type { Database } from "../database/connect";
+import { pictureFiles } from "../images/pictures";
+import type { RenderPool } from "../render/pool";
+import { findJudgements, keepJudgement } from "./repository";
+
+/** What measuring needs. */
+export interface MeasureMeans {
+  readonly database: Database;
+  readonly pool: Pick<RenderPool, "measure">;
+}
+
+/**
+ * What a brush does: as it is known, or measured now in a thread and kept for everyone.
+ * @param files the pictures that it names, where they are at hand @throws FormatError where one is missing, PoolBusy
+ */
+export async function measureBrush(
+  { database, pool }: MeasureMeans,
+  brush: Brush,
+  files?: ReadonlyMap<string, Uint8Array>,
+): Promise<Judgement> {
+  const hash = valuesHash(brush);
+  const known = (await findJudgements(database, [hash])).get(hash);
+  if (known) return known;
+  const pictures = files ?? (await pictureFiles(database, [brush]));
+  const found = await pool.measure({ brush: brushText(brush), tips: pictures });
+  await keepJudgement(database, hash, found);
+  return found;
+}
