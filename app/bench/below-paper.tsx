@@ -10,6 +10,7 @@ import { digitStops } from "./keys/digit-stops";
 import { PaintersPanel } from "./painters/painters-panel";
 import { ResponseTable } from "./responses/response-table";
 import { ScorePanel } from "./score/score-panel";
+import { SizesChoice } from "./sizes-choice";
 import { useBench, useRun } from "./state/use-bench";
 import { type BenchView, panels } from "./state/view";
 import { showPanel, toggleFolded } from "./state/view-commands";
@@ -36,6 +37,7 @@ export function BelowPaper({ madeFrom }: { readonly madeFrom: Brush | undefined 
         >
           {folded ? <ChevronUp aria-hidden size={16} /> : <ChevronDown aria-hidden size={16} />}
         </Tool>
+        <SizesChoice />
         {!folded && panel === "bodies" && <DigitNote />}
       </div>
       {!folded && <Panel panel={panel} madeFrom={madeFrom} />}

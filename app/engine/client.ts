@@ -26,6 +26,9 @@ export class Engine {
   private ups = 0;
   private upsHeard = 0;
   private paints = false;
+  /** How many times as large as its brush the tip is: by trial, and by keys within the stroke under way. */
+  private trial = 1;
+  private grown = 1;
   /** The last straight line, from its beginning. */
   private line: Place | undefined;
   private readonly waiting: (() => void)[] = [];
@@ -87,16 +90,29 @@ export class Engine {
     this.port.tell("resize", { width, height });
   }
 
+  /** Draws from now on with a tip that many times as large as its brush. */
+  setTrial(times: number): void {
+    this.trial = times;
+  }
+
+  /** Makes the tip of the stroke under way that many times as large; nothing where there is none. */
+  grow(times: number): void {
+    if (this.paints) this.grown *= times;
+  }
+
   penDown(): void {
     this.drawn = [];
+    this.grown = 1;
     this.paints = true;
     this.port.tell("penDown", ++this.stroke);
   }
 
   penMove(samples: readonly Sample[]): void {
     if (!this.paints) return;
-    this.drawn.push(...samples);
-    this.port.tell("penMove", samples);
+    const grown = this.trial * this.grown;
+    const read = grown === 1 ? samples : samples.map((sample) => ({ ...sample, grown }));
+    this.drawn.push(...read);
+    this.port.tell("penMove", read);
   }
 
   penUp(): void {
@@ -197,17 +213,18 @@ export class Engine {
 
   /**
    * The same strokes with several brushes; a newer strip drops an older one.
-   * @param take is given the pieces as they come @throws CallFailed, CallDropped
+   * @param take is given the pieces as they come @returns how many times as large as it is each brush is shown
+   * @throws CallFailed, CallDropped
    */
   async strip(
     brushes: readonly Brush[],
     width: number,
     height: number,
     take: (piece: StripPiece) => void,
-  ): Promise<void> {
+  ): Promise<{ readonly scale: number }> {
     const drawing = this.port.call("strip", { brushes, width, height }, { newest: true });
     const stop = this.port.on("piece", take);
-    await drawing.finally(stop);
+    return drawing.finally(stop);
   }
 
   /** Ends the engine, when what was done on a scratch sheet is kept. */

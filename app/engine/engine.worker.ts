@@ -1,12 +1,17 @@
+import type { Brush } from "@core/brush";
+import type { Pictures } from "@core/picture/picture";
 import { servePort } from "~/port/serve-port";
 import { fetchPictures } from "./fetch-pictures";
 import { tipOutline } from "./outline";
 import { Paper } from "./paper";
-import type { Painting, PaperColours } from "./protocol";
-import { groundVignette, paintVignette, stripPiece, tipVignette } from "./vignettes";
+import { paperOf } from "./paper-ground";
+import type { Painting, PaperColours, PaperManner } from "./protocol";
+import { pieceScale, stripPiece } from "./strip-pieces";
+import { groundVignette, paintVignette, tipVignette } from "./vignettes";
 
 let paper: Paper | undefined;
 let colours: PaperColours | undefined;
+let grain: PaperManner["grain"] = null;
 let stroke = 0;
 let counted = 0;
 let brushTurn = 0;
@@ -47,22 +52,30 @@ const say = servePort<Painting>(self, {
       return bytes;
     },
     strip: async ({ brushes, width, height }, job) => {
-      for (const [index, brush] of brushes.entries()) {
+      const all: { brush: Brush; pictures: Pictures }[] = [];
+      let scale = 1;
+      for (const brush of brushes) {
         const pictures = await fetchPictures(brush);
+        if (!(await job.wanted())) return undefined;
+        scale = Math.min(scale, pieceScale(brush, pictures, width, height));
+        all.push({ brush, pictures });
+      }
+      for (const [index, { brush, pictures }] of all.entries()) {
         if (!colours || !(await job.wanted())) return undefined;
-        const picture = await stripPiece(brush, pictures, width, height, colours);
+        const picture = await stripPiece(brush, pictures, width, height, scale, colours);
         job.say("piece", { index, picture }, [picture]);
       }
-      return true;
+      return { scale };
     },
     outline: async (brush) => tipOutline(brush, await fetchPictures(brush)),
     pick: ({ x, y }) => present().colourAt(x, y),
     vignettes: async ({ brush, width, height }, job) => {
       if (!colours) return undefined;
       const pictures = await fetchPictures(brush);
-      const tip = await tipVignette(brush, pictures, width, height, colours);
-      const paint = await paintVignette(brush, width, height, colours);
-      const ground = await groundVignette(brush, pictures, width, height, colours);
+      const look = { colours, grain: paperOf({ grain }) };
+      const tip = await tipVignette(brush, pictures, width, height, look);
+      const paint = await paintVignette(brush, pictures, width, height, look);
+      const ground = await groundVignette(brush, pictures, width, height, look);
       job.transfer(tip, ground, paint);
       return { tip, ground, paint };
     },
@@ -100,6 +113,7 @@ const say = servePort<Painting>(self, {
     replay: (stroke) => acting((on) => on.replay(stroke)),
     manner: async (manner) => {
       colours = manner.colours;
+      grain = manner.grain;
       sayProofed(await paper?.setManner(manner));
     },
     refill: () => paper?.refill(),

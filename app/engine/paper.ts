@@ -2,8 +2,6 @@ import { type Brush, scaledBrush, smudging, type Use, withValue } from "@core/br
 import { hexToRgb } from "@core/colour/srgb";
 import { writeOra } from "@core/formats/ora/write";
 import { writeRgba } from "@core/formats/png/png";
-import { grainOf } from "@core/ground/grain";
-import { type Ground, plainGroundOf } from "@core/ground/model";
 import { asPainter } from "@core/hand/preview";
 import { type Proof, proofsOn, usualProofs } from "@core/hand/proof";
 import type { Sample } from "@core/hand/sample";
@@ -19,6 +17,7 @@ import { breath } from "~/port/serve-port";
 import { fetchPictures } from "./fetch-pictures";
 import type { OwnLayers } from "./own-layers";
 import { OwnPaint } from "./own-paint";
+import { paperOf } from "./paper-ground";
 import { PaperView } from "./paper-view";
 import type { OwnActs, PaperColours, PaperManner, ReplayedStroke } from "./protocol";
 import { dressActs } from "./scratch/dress-acts";
@@ -36,13 +35,6 @@ const PATIENCE = 60;
 
 function inkOf({ ink, second }: PaperColours): Ink {
   return { colour: hexToRgb(ink), second: hexToRgb(second) };
-}
-
-/** How far the paper's own grain shows. */
-const PAPER_DEPTH = 0.45;
-
-function paperOf({ grain }: PaperManner): Ground | undefined {
-  return grain === null ? undefined : { ...plainGroundOf(), grain: grainOf(grain), depth: PAPER_DEPTH };
 }
 
 /** A paper with proofs below and the painter's own layers above, shown on an OffscreenCanvas. */

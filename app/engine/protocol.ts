@@ -75,8 +75,11 @@ export interface Painting {
     readonly painted: { readonly ask: null; readonly answer: Uint8Array<ArrayBuffer> };
     /** All layers as OpenRaster. */
     readonly layered: { readonly ask: null; readonly answer: Uint8Array<ArrayBuffer> };
-    /** The same strokes with several brushes, in pictures of this size, which are said one by one. */
-    readonly strip: { readonly ask: { readonly brushes: readonly Brush[] } & Sized; readonly answer: true };
+    /** The same strokes with several brushes, in pictures of this size, which are said one by one; all at one scale, which is answered. */
+    readonly strip: {
+      readonly ask: { readonly brushes: readonly Brush[] } & Sized;
+      readonly answer: { readonly scale: number };
+    };
     /** The outline of the brush's tip: a path about (0, 0) for a tip of 1 px. */
     readonly outline: { readonly ask: Brush; readonly answer: string };
     /** The colour of a px of the paper, `#rrggbb`. */

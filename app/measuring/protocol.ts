@@ -1,5 +1,6 @@
 import type { Brush } from "@core/brush";
 import type { Sample } from "@core/hand/sample";
+import type { simulatedHands } from "@core/hand/simulate";
 import type { Character } from "@core/measure/character";
 import type { InkBudget } from "@core/measure/ink-budget";
 import type { Ripple } from "@core/measure/ripple";
@@ -14,9 +15,51 @@ export interface MeasureAsk {
   readonly height: number;
 }
 
+/** A brush whose strip is painted in a picture of this size, px, at a scale that it is given or the largest at which no mark is cut. */
+export interface StrokeAsk {
+  readonly brush: Brush;
+  readonly colours: PaperColours;
+  readonly width: number;
+  readonly height: number;
+  readonly hand?: keyof typeof simulatedHands;
+  readonly scale?: number;
+  /** A brush whose wave lies below, instead of bars. */
+  readonly over?: Brush;
+  /** Bars of paint below, whatever the brush. */
+  readonly wet?: boolean;
+}
+
+/** A brush of which both builds are shown, in pictures of this size, px. */
+export interface BuildsAsk {
+  readonly brush: Brush;
+  readonly colours: PaperColours;
+  readonly width: number;
+  readonly height: number;
+}
+
+/** After how many passes it is told what covers a line. */
+export const buildPasses = [1, 2, 5, 10] as const;
+
+/** What one build comes to: a picture, and the coverage of a line after those passes, 0…1. */
+export interface BuildShown {
+  readonly picture: ImageBitmap;
+  /** By one stroke that goes to and fro. */
+  readonly within: readonly number[];
+  /** By a new stroke each time. */
+  readonly anew: readonly number[];
+}
+
+export type Builds = Readonly<Record<Brush["paint"]["build"], BuildShown>>;
+
 /** Measures a brush; what is found is said as it comes, the quickest first. */
 export interface Measuring {
-  readonly calls: { readonly measure: { readonly ask: MeasureAsk; readonly answer: true } };
+  readonly calls: {
+    readonly measure: { readonly ask: MeasureAsk; readonly answer: true };
+    /** A brush's strip, painted here. */
+    readonly stroke: { readonly ask: StrokeAsk; readonly answer: ImageBitmap };
+    /** One stroke that crosses itself, and three that cross one another, in both builds. */
+    readonly builds: { readonly ask: BuildsAsk; readonly answer: Builds };
+  };
   readonly tells: Record<never, never>;
   readonly says: {
     readonly score: Score;

@@ -9,6 +9,7 @@ import { BrushStrip } from "~/pictures/brush-strip";
 import { Tool } from "~/ui/tool";
 import { TraitList } from "~/ui/traits/trait-sign";
 import { LineMenu } from "./line-menu";
+import { PanelButton } from "./panel-button";
 import { RenameField } from "./rename-field";
 import { useShelfActs } from "./use-shelf-acts";
 
@@ -105,6 +106,7 @@ export function ShelfLine({ row, fresh, look, chosen, onChoose, onReach, handle,
         )}
       </dl>
       <div className="relative z-10 flex shrink-0 items-center">
+        {brush.controls.length > 0 && <PanelButton id={id} revision={revision} brush={brush} />}
         <Tool
           label={favourite ? `Take ${brush.name} off the favourites` : `Make ${brush.name} a favourite`}
           className={favourite ? "text-act" : ""}

@@ -13,6 +13,8 @@ export interface Sample {
   readonly lean?: number;
   /** Rotation of the barrel, 0…360. */
   readonly twist?: number;
+  /** How many times as large as the brush the tip is here: who paints may size it while a stroke is under way. */
+  readonly grown?: number;
 }
 
 /** A recorded or simulated pen: strokes of samples, and their name. */
@@ -20,6 +22,9 @@ export interface Hand {
   readonly name: string;
   readonly strokes: readonly (readonly Sample[])[];
 }
+
+/** How many times as large, and as small, a tip may be made while one paints. */
+export const GROWN = { low: 0.01, high: 100 } as const;
 
 /** The farthest a sample may lie from the surface's origin, px. */
 export const REACH = 100_000;

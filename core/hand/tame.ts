@@ -1,4 +1,4 @@
-import { REACH, type Sample } from "./sample";
+import { GROWN, REACH, type Sample } from "./sample";
 import type { MayMiss } from "./stand-in";
 
 /** A sample with every signal known and in its range. */
@@ -20,6 +20,7 @@ export function tameSample(sample: Sample, earliest: number): TameSample | undef
     tilt: share(sample.tilt, 0),
     lean: around(sample.lean),
     twist: around(sample.twist),
+    grown: grown(sample.grown),
   };
 }
 
@@ -37,6 +38,11 @@ export function missingSignals(sample: Sample): Record<MayMiss, boolean> {
 function share(value: number | undefined, missing: number): number {
   if (value === undefined || Number.isNaN(value)) return missing;
   return value < 0 ? 0 : value > 1 ? 1 : value;
+}
+
+function grown(value: number | undefined): number {
+  if (value === undefined || !Number.isFinite(value)) return 1;
+  return Math.min(GROWN.high, Math.max(GROWN.low, value));
 }
 
 function around(value: number | undefined): number {

@@ -50,12 +50,8 @@ export interface Band {
  * @throws MissingPicture, MissingGrain when a picture the brush names is not among `pictures`
  */
 export function character(brush: Brush, pictures: Pictures = noPictures): Character {
-  const size = Math.min(brush.tip.size, Math.max(1, (4 * MOST_SIZE) / (1 + 2 * brush.trail.scatter)), MOST_SIZE);
-  const plain: Brush = {
-    ...brush,
-    tip: { ...brush.tip, size },
-    paint: { ...brush.paint, mixing: 0, soften: 0, body: 0, blend: "source-over", load: null },
-  };
+  const plain = plainly(brush);
+  const { size } = plain.tip;
   const full = band(plain, pictures, 1, 1);
   const profile = profileOf(full);
   const width = halfWidth(profile);
@@ -72,6 +68,36 @@ export function character(brush: Brush, pictures: Pictures = noPictures): Charac
     builds: built.slice(0, PASSES_TOLD),
     carry: carryLength(brush, pictures),
   };
+}
+
+/** The brush as it is measured: where and how much, at a bearable size. */
+function plainly(brush: Brush): Brush {
+  const size = Math.min(brush.tip.size, Math.max(1, (4 * MOST_SIZE) / (1 + 2 * brush.trail.scatter)), MOST_SIZE);
+  const paint: Brush["paint"] = {
+    ...brush.paint,
+    mixing: 0,
+    soften: 0,
+    body: 0,
+    blend: "source-over",
+    load: null,
+  };
+  return { ...brush, tip: { ...brush.tip, size }, paint };
+}
+
+/** What covers the middle of a line, 0…1, when one stroke goes to and fro over it so many times; as `builds`, for which each pass is a stroke. */
+export function coveragesWithin(brush: Brush, passes: readonly number[], pictures: Pictures = noPictures): number[] {
+  const plain = plainly(brush);
+  const width = halfWidth(profileOf(band(plain, pictures, 1, 1)));
+  const sheet = lineOf(plain, 1);
+  const { line } = sheet;
+  const lasts = line[line.length - 1].time + 16;
+  return passes.map((count) => {
+    const fro = Array.from({ length: count }, (_, n) =>
+      (n % 2 === 0 ? line : [...line].reverse()).map((sample, i) => ({ ...sample, time: n * lasts + i * 16 })),
+    ).flat();
+    const pixels = renderHand16({ ...sheet, brush: plain, strokes: [fro], ink, paper: null, seed: 1, pictures });
+    return spread(bandOf(pixels, sheet), width).mean;
+  });
 }
 
 /** A level line on a sheet of its own, and how far its ends lie from the sheet's. */

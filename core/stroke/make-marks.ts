@@ -7,7 +7,7 @@ import { type NamedStandIn, namedStandIns, standIn } from "../hand/stand-in";
 import { length } from "../numeric/length";
 import { HeadingFollower } from "../numeric/trig";
 import { drierDepth, flowLeft, fullReservoir, type Reservoir, refill, spend } from "../paint/spend";
-import { qualityIndex, qualityNames } from "../qualities/table";
+import { qualities, qualityIndex, qualityNames } from "../qualities/table";
 import { blankMoment, type Moment, momentField } from "../response/moment";
 import { compileResponses, type Respond } from "../response/respond";
 import { toExtent } from "../tip/shape/extent";
@@ -177,7 +177,7 @@ export class MarkMaker {
     const at = marks.append();
     const row = marks.values;
     this.respond(moment, number, seed, row, at);
-    row[at + size] *= this.lately[TAPER];
+    row[at + size] = Math.min(qualities.size.high, row[at + size] * this.lately[TAPER] * place[placeField.grown]);
     row[at + markField.x] = place[placeField.x];
     row[at + markField.y] = place[placeField.y];
     if (row[at + scatter] > 0 || row[at + scatterAlong] > 0) this.stray(place, number, row, at);

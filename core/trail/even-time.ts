@@ -69,6 +69,7 @@ export class EvenTime {
         tilt: b.tilt + u * (c.tilt - b.tilt),
         lean: turned(b.lean, c.lean, u),
         twist: turned(b.twist, c.twist, u),
+        grown: b.grown + u * (c.grown - b.grown),
       });
     }
     this.made += Math.max(0, last - first + 1);

@@ -19,6 +19,8 @@ export const placeField = {
   time: 11,
   /** px to the next place where a mark belongs: the answer of whoever is told of this one */
   way: 12,
+  /** how many times as large as the brush the tip is */
+  grown: 13,
 } as const;
 
 /** A place on the path; the row is used again for the next one. */
@@ -26,7 +28,7 @@ export type Place = Float64Array;
 
 /** The place where a stroke begins, its end unknown. */
 export function firstPlace(): Place {
-  const place = new Float64Array(13);
+  const place = new Float64Array(14);
   place[placeField.dx] = 1;
   place[placeField.total] = Number.POSITIVE_INFINITY;
   return place;

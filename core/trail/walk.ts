@@ -270,6 +270,7 @@ export class Walker {
     place[placeField.tilt] = a.tilt + u * (b.tilt - a.tilt);
     place[placeField.lean] = turned(a.lean, b.lean, u);
     place[placeField.twist] = turned(a.twist, b.twist, u);
+    place[placeField.grown] = a.grown + u * (b.grown - a.grown);
     place[placeField.speed] = a.speed + u * (b.speed - a.speed);
     place[placeField.time] = a.time + u * (b.time - a.time) - this.begun;
     if (++this.places < MOST_PLACES) this.arrive(place);
@@ -287,6 +288,6 @@ export class Walker {
 }
 
 // Spelt out: a spread costs more than the whole rest of a sample. All points are made here, for objects of one make are read without boxing.
-function pointOf({ x, y, time, pressure, tilt, lean, twist }: TameSample, speed: number): PathPoint {
-  return { x, y, time, pressure, tilt, lean, twist, speed };
+function pointOf({ x, y, time, pressure, tilt, lean, twist, grown }: TameSample, speed: number): PathPoint {
+  return { x, y, time, pressure, tilt, lean, twist, grown, speed };
 }

@@ -16,6 +16,7 @@ const tame = (x: number, y: number, time: number): TameSample => ({
   tilt: 0,
   lean: 0,
   twist: 0,
+  grown: 1,
 });
 
 describe("steadying", () => {

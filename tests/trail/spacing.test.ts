@@ -14,6 +14,7 @@ const point = (x: number, y: number): PathPoint => ({
   tilt: 0,
   lean: 0,
   twist: 0,
+  grown: 1,
   speed: 0,
 });
 

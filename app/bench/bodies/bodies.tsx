@@ -1,13 +1,12 @@
 import type { Brush } from "@core/brush";
 import { type Quality, qualityNames, qualityRow } from "@core/qualities/table";
 import type { Body } from "@core/quality/row";
-import { planStroke } from "@core/stroke/plan";
-import { type ReactNode, useEffect, useMemo, useRef, useState } from "react";
+import { type ReactNode, useEffect, useRef, useState } from "react";
 import type { Vignettes } from "~/engine/protocol";
 import { setKeepStrength } from "../state/commands";
 import { useBench, useBenchShared, useRun } from "../state/use-bench";
 import { GroundSettings, SmoothButton } from "./ground-settings";
-import { IdleNote } from "./idle-note";
+import { IdleProvider, IdleSign } from "./idle";
 import { PaintSettings } from "./paint-settings";
 import { PlacingLine } from "./placing-line";
 import { QualityLine } from "./quality-line";
@@ -40,63 +39,66 @@ export function Bodies() {
   const pictures = useVignettes(brush);
   const { tip, trail, ground } = brush;
   const shapeName = tip.shape.kind === "image" ? "picture" : tip.shape.kind;
-  const { ignored } = useMemo(() => planStroke(brush, { paper: grained }), [brush, grained]);
   const lines = (body: Body) =>
     inOrder(body).map((name) => <QualityLine key={name} name={name} brush={brush} run={run} />);
   return (
-    <div className="grid shrink-0 rounded-lg border border-line bg-panel max-lg:divide-y lg:grid-cols-4 lg:divide-x divide-line">
-      <Panel
-        title="Tip"
-        says={tip.roundness < 1 ? `${shapeName}, ${Math.round(tip.roundness * 100)} % round` : shapeName}
-        figure={<Bitmap picture={pictures?.tip} label="One mark of the tip" />}
-      >
-        <ShapeLine shape={tip.shape} run={run} />
-        {lines("tip")}
-        <PlacingLine pivot={tip.pivot} mirror={tip.mirror} run={run} />
-        <IdleNote ignored={ignored} body="tip" />
-      </Panel>
-      <Panel title="Trail" says="how marks are laid" figure={<TrailFigure brush={brush} />}>
-        {lines("trail")}
-        <label className="flex h-[26px] items-center gap-2 pointer-coarse:h-11">
-          <span className="w-27 shrink-0">Keep strength</span>
-          <input
-            type="checkbox"
-            className="size-[18px] accent-act"
-            checked={trail.keepStrength}
-            onChange={(event) => run(setKeepStrength(event.target.checked))}
-          />
-          <span className="truncate text-[13px] text-soft">when spacing changes</span>
-        </label>
-        <TrailSettings trail={trail} standIns={brush.standIns} run={run} />
-        <IdleNote ignored={ignored} body="trail" />
-      </Panel>
-      <Panel
-        title="Ground"
-        says={ground ? `${ground.grain.kind}, ${ground.law}` : "smooth"}
-        figure={<Bitmap picture={pictures?.ground} label="A dry stroke on the grain" />}
-      >
-        <GroundSettings ground={ground} run={run} />
-        {ground && lines("ground")}
-        {ground && <SmoothButton run={run} />}
-        <IdleNote ignored={ignored} body="ground" />
-      </Panel>
-      <Panel
-        title="Paint"
-        says="one to seven passes"
-        figure={<Bitmap picture={pictures?.paint} label="Coverage after one to seven passes" />}
-      >
-        <PaintSettings brush={brush} run={run} />
-        <IdleNote ignored={ignored} body="paint" />
-      </Panel>
-    </div>
+    <IdleProvider brush={brush} grained={grained}>
+      <div className="grid shrink-0 rounded-lg border border-line bg-panel max-lg:divide-y lg:grid-cols-4 lg:divide-x divide-line">
+        <Panel
+          title="Tip"
+          says={tip.roundness < 1 ? `${shapeName}, ${Math.round(tip.roundness * 100)} % round` : shapeName}
+          figure={<Bitmap picture={pictures?.tip} label="One mark of the tip" />}
+        >
+          <ShapeLine shape={tip.shape} run={run} />
+          {lines("tip")}
+          <PlacingLine pivot={tip.pivot} mirror={tip.mirror} run={run} />
+        </Panel>
+        <Panel title="Trail" says="how marks are laid" figure={<TrailFigure brush={brush} />}>
+          {lines("trail")}
+          <label className="flex h-[26px] items-center gap-2 pointer-coarse:h-11">
+            <span className="flex w-27 shrink-0 items-center">
+              <span className="truncate">Keep strength</span>
+              <IdleSign of={["keepStrength"]} />
+            </span>
+            <input
+              type="checkbox"
+              className="size-[18px] accent-act"
+              checked={trail.keepStrength}
+              onChange={(event) => run(setKeepStrength(event.target.checked))}
+            />
+            <span className="truncate text-[13px] text-soft">when spacing changes</span>
+          </label>
+          <TrailSettings trail={trail} standIns={brush.standIns} run={run} />
+        </Panel>
+        <Panel
+          title="Ground"
+          says={ground ? `${ground.grain.kind}, ${ground.law}` : "smooth"}
+          figure={<Bitmap picture={pictures?.ground} label="A stroke on the ground, pressed harder and harder" />}
+        >
+          <GroundSettings ground={ground} run={run} />
+          {ground && lines("ground")}
+          {ground && <SmoothButton run={run} />}
+        </Panel>
+        <Panel
+          title="Paint"
+          says="one to seven passes"
+          figure={<Bitmap picture={pictures?.paint} label="Coverage after one to seven passes" />}
+        >
+          <PaintSettings brush={brush} run={run} />
+        </Panel>
+      </div>
+    </IdleProvider>
   );
 }
 
 /** Small pictures of what the bodies do; older ones stay until newer ones are there. */
 function useVignettes(brush: Brush): Vignettes | undefined {
   const { engine } = useBenchShared();
+  const colours = useBench(({ settings }) => settings.colours);
+  const grain = useBench(({ settings }) => settings.grain);
   const [pictures, setPictures] = useState<Vignettes>();
-  // The proofs come first: the small pictures wait until the brush rests for a moment.
+  // The proofs come first: the small pictures wait until the brush, its colours and the paper rest for a moment.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the engine knows the colours and the grain
   useEffect(() => {
     const ask = () => {
       engine.current
@@ -106,7 +108,7 @@ function useVignettes(brush: Brush): Vignettes | undefined {
     };
     const timer = setTimeout(ask, FIGURE_PAUSE);
     return () => clearTimeout(timer);
-  }, [brush, engine]);
+  }, [brush, engine, colours, grain]);
   return pictures;
 }
 

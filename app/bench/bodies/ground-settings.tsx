@@ -15,6 +15,7 @@ import type { Command } from "../state/bench-state";
 import { setGround } from "../state/commands";
 import { seal } from "../state/steps";
 import { usePictureChooser } from "./choose-picture";
+import { IdleSign } from "./idle";
 
 const lawNames = {
   peaks: "peaks: what stands out takes paint first",
@@ -63,7 +64,7 @@ function GrainSettings({ ground, run }: { ground: Ground; run: (command: Command
   const pick = (kind: Grain["kind"]) => (kind === "picture" ? chooser.open() : set({ grain: grainOf(kind) }));
   return (
     <>
-      <SettingRow label="Grain">
+      <SettingRow label="Grain" sign={<IdleSign of={["ground"]} />}>
         <select
           aria-label="Grain"
           className={box}

@@ -17,6 +17,8 @@ import { SettingRow } from "~/ui/settings/setting-row";
 import type { Command } from "../state/bench-state";
 import { setBuild, setPaint } from "../state/commands";
 import { seal } from "../state/steps";
+import { BuildHelp } from "./build-help";
+import { IdleSign } from "./idle";
 import { QualityLine } from "./quality-line";
 
 const takingNames = { average: "the mean under the tip", dragged: "the pixels, dragged along" } as const;
@@ -44,6 +46,8 @@ export const PaintSettings = memo(function PaintSettings({ brush, run }: Props) 
     <>
       <div className="flex h-[26px] items-center gap-2 pointer-coarse:h-11">
         <BuildChoice brush={brush} run={run} />
+        <BuildHelp />
+        <IdleSign of={["build"]} />
         <select
           aria-label="How strokes join what is there"
           className={`${box} min-w-0 flex-1`}
@@ -54,10 +58,11 @@ export const PaintSettings = memo(function PaintSettings({ brush, run }: Props) 
             <option key={name}>{name}</option>
           ))}
         </select>
+        <IdleSign of={["blend"]} />
       </div>
       <QualityLine name="flow" brush={brush} run={run} />
       <QualityLine name="opacity" brush={brush} run={run} />
-      <SettingRow label="Colour">
+      <SettingRow label="Colour" sign={<IdleSign of={["colour", "colourOfMarks"]} />}>
         <SettingPopover name="Colour" says={coloursSay(brush)} onClose={done}>
           {colours.map((name) => (
             <QualityLine key={name} name={name} brush={brush} run={run} />
@@ -65,7 +70,7 @@ export const PaintSettings = memo(function PaintSettings({ brush, run }: Props) 
         </SettingPopover>
       </SettingRow>
       <QualityLine name="mixing" brush={brush} run={run} />
-      <SettingRow label="Takes up">
+      <SettingRow label="Takes up" sign={<IdleSign of={["taking", "carry"]} />}>
         <SettingPopover name="Takes up" says={takesSay(brush)} onClose={done}>
           <MixSettings brush={brush} run={run} />
         </SettingPopover>
@@ -75,12 +80,12 @@ export const PaintSettings = memo(function PaintSettings({ brush, run }: Props) 
           <LoadSettings brush={brush} run={run} />
         </SettingPopover>
       </SettingRow>
-      <SettingRow label="Rim">
+      <SettingRow label="Rim" sign={<IdleSign of={["rim", "ragged"]} />}>
         <SettingPopover name="Rim" says={rimSays(brush)} onClose={done}>
           <RimSettings brush={brush} run={run} />
         </SettingPopover>
       </SettingRow>
-      <SettingRow label="Body, water">
+      <SettingRow label="Body, water" sign={<IdleSign of={["body", "soften"]} />}>
         <SettingPopover name="Body and water" says={bodySays(brush)} onClose={done}>
           <QualityLine name="body" brush={brush} run={run} />
           <RangeLine

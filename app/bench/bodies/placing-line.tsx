@@ -7,6 +7,7 @@ import { SettingRow } from "~/ui/settings/setting-row";
 import type { Command } from "../state/bench-state";
 import { setTip } from "../state/commands";
 import { seal } from "../state/steps";
+import { IdleSign } from "./idle";
 
 const wayNames = { never: "never", always: "always", chance: "every other one, by chance" } as const;
 
@@ -23,7 +24,7 @@ export const PlacingLine = memo(function PlacingLine({
     .join(", ");
   const done = () => run(seal);
   return (
-    <SettingRow label="Pivot, mirror">
+    <SettingRow label="Pivot, mirror" sign={<IdleSign of={["pivot", "mirror"]} />}>
       <SettingPopover name="Pivot and mirror" says={says} onClose={done}>
         <RangeLine
           label="Pivot, to the right"

@@ -10,6 +10,7 @@ import { ResponseButton } from "../responses/response-button";
 import type { Command } from "../state/bench-state";
 import { addResponse, qualityValue, setQuality } from "../state/commands";
 import { seal } from "../state/steps";
+import { IdleSign } from "./idle";
 import { QualityName } from "./quality-name";
 
 const families: Record<Family, string> = { hand: "Hand", chance: "Chance", course: "Course" };
@@ -46,6 +47,13 @@ function looksAlike(a: Props, b: Props): boolean {
   );
 }
 
+/** Qualities that other settings may leave nothing to do. */
+const mayIdle = ["hardness", "angle", "spacing", "mixing", "soften", "body", "press", "depth", "carry"] as const;
+
+function isIdleName(name: Quality): name is (typeof mayIdle)[number] {
+  return (mayIdle as readonly Quality[]).includes(name);
+}
+
 /** A quality's name, value, slider, its responses, and a way to add one. */
 const Line = memo(function Line({ name, value, stops, responses, run }: Props) {
   const row = qualityRow(name);
@@ -62,7 +70,10 @@ const Line = memo(function Line({ name, value, stops, responses, run }: Props) {
   };
   return (
     <div className="flex h-[26px] items-center gap-1.5 pointer-coarse:h-11">
-      <QualityName name={name} now={value} stops={stops} />
+      <span className="flex w-27 shrink-0 items-center">
+        <QualityName name={name} now={value} stops={stops} />
+        {isIdleName(name) && <IdleSign of={[name]} />}
+      </span>
       <ValueField
         bare
         label={row.label}

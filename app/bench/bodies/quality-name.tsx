@@ -3,7 +3,7 @@ import { Popover } from "radix-ui";
 import { useState } from "react";
 import { Button } from "~/ui/button";
 import { box } from "~/ui/settings/box";
-import { readValue, writeValue } from "~/ui/settings/units";
+import { readValues, writeValue } from "~/ui/settings/units";
 import { qualityValue, setQuality, setStops } from "../state/commands";
 import { seal } from "../state/steps";
 import { useBench, useRun } from "../state/use-bench";
@@ -31,7 +31,7 @@ export function QualityName({ name, now, stops }: Props) {
       <Popover.Trigger
         title={row.says}
         aria-label={`${row.label}: what it is, and putting it back${differs ? ` (${differs})` : ""}`}
-        className="flex h-[24px] w-27 shrink-0 items-center gap-1 truncate rounded text-left hover:underline hover:decoration-edge hover:underline-offset-4 pointer-coarse:h-10"
+        className="flex h-[24px] min-w-0 flex-1 items-center gap-1 truncate rounded text-left hover:underline hover:decoration-edge hover:underline-offset-4 pointer-coarse:h-10"
       >
         <span className="truncate">{row.label}</span>
         {now !== kept && <span aria-hidden className="size-1.5 shrink-0 rounded-full bg-act" />}
@@ -77,12 +77,10 @@ function StopsField({ name, stops = [] }: Pick<Props, "name" | "stops">) {
   const [fault, setFault] = useState<string>();
   const commit = () => {
     if (draft === undefined) return;
-    const parts = draft.split(/[;\s](?=\s*[-−+\d.,])|;/).filter((part) => part.trim() !== "");
-    const read = parts.map((part) => readValue(part, unit));
-    const wrong = parts.find((_, i) => read[i] === undefined);
-    setFault(wrong === undefined ? undefined : `“${wrong.trim()}” is no value`);
-    if (wrong !== undefined) return;
-    run(setStops(name, read as number[]));
+    const read = readValues(draft, unit);
+    setFault("wrong" in read ? `“${read.wrong}” is no value` : undefined);
+    if ("wrong" in read) return;
+    run(setStops(name, [...read.values]));
     setDraft(undefined);
   };
   return (

@@ -10,6 +10,7 @@ import type { Command } from "../state/bench-state";
 import { setShape, setTip } from "../state/commands";
 import { seal } from "../state/steps";
 import { usePictureChooser } from "./choose-picture";
+import { IdleSign } from "./idle";
 import { PictureSettings } from "./picture-settings";
 
 const labels: Labels<DrawnShape> = {
@@ -44,7 +45,7 @@ export const ShapeLine = memo(function ShapeLine({ shape, run }: { shape: Shape;
   };
   return (
     <>
-      <SettingRow label="Shape">
+      <SettingRow label="Shape" sign={<IdleSign of={["pictureColours", "dip", "family"]} />}>
         <select
           aria-label="Shape"
           className={box}

@@ -9,6 +9,7 @@ import { SettingRow } from "~/ui/settings/setting-row";
 import type { Command } from "../state/bench-state";
 import { setStandIns, setTrail } from "../state/commands";
 import { seal } from "../state/steps";
+import { IdleSign } from "./idle";
 
 const steadyNames = { none: "as it comes", filter: "smoothed", string: "pulled on a string" } as const;
 const levels = ["none", "speed", "slowness"] as const;
@@ -35,7 +36,7 @@ export const TrailSettings = memo(function TrailSettings({ trail, standIns, run 
           <HandSettings trail={trail} standIns={standIns} run={run} />
         </SettingPopover>
       </SettingRow>
-      <SettingRow label="Ends and time">
+      <SettingRow label="Ends and time" sign={<IdleSign of={["scatterLaw"]} />}>
         <SettingPopover name="Ends and time" says={endsSay(trail)} onClose={done}>
           <EndSettings trail={trail} run={run} />
         </SettingPopover>

@@ -24,13 +24,16 @@ interface Props {
   readonly entries: readonly SheetEntry[];
   readonly columns: number;
   readonly onClose: () => void;
+  /** What else stands in the sheet's head. */
+  readonly children?: ReactNode;
 }
 
 /** The same strokes with several brushes, laid over the paper; a click takes one. */
-export function StrokeSheet({ name, title, says, entries, columns, onClose }: Props) {
+export function StrokeSheet({ name, title, says, entries, columns, onClose, children }: Props) {
   const place = useRef<HTMLUListElement>(null);
   const { engine } = useBenchShared();
   const [fault, setFault] = useState<string>();
+  const [scale, setScale] = useState(1);
   const [room, setRoom] = useState("");
   const rows = Math.ceil(entries.length / columns);
   const brushes = JSON.stringify(entries.map(({ brush }) => brush));
@@ -57,7 +60,10 @@ export function StrokeSheet({ name, title, says, entries, columns, onClose }: Pr
         height,
         show,
       )
-      .then(() => setFault(undefined))
+      .then((drawn) => {
+        setFault(undefined);
+        setScale(drawn.scale);
+      })
       .catch(unlessDropped(setFault));
   }, [brushes, columns, rows, engine, room]);
 
@@ -78,8 +84,12 @@ export function StrokeSheet({ name, title, says, entries, columns, onClose }: Pr
             The strokes could not be painted: {fault}
           </p>
         ) : (
-          <p className="truncate text-[13px] text-soft">{says}</p>
+          <p className="truncate text-[13px] text-soft">
+            {says}
+            {scale < 0.995 && ` All at ${Math.max(1, Math.round(scale * 100))} % of their size.`}
+          </p>
         )}
+        {children}
         <Button
           kind="quiet"
           className="ml-auto px-1.5"

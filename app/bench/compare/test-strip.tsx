@@ -1,10 +1,11 @@
 import { isThere } from "@core/brush";
 import { type Quality, qualityNames, qualityRow } from "@core/qualities/table";
+import type { QualityRow } from "@core/quality/row";
 import { firmer } from "@core/response/firmer";
 import { sources } from "@core/response/sources";
 import { useMemo, useState } from "react";
 import { box } from "~/ui/settings/box";
-import { writeValue } from "~/ui/settings/units";
+import { readValues, writeValue } from "~/ui/settings/units";
 import { withCommand } from "../state/bench-state";
 import { changeResponse, qualityValue, setQuality } from "../state/commands";
 import { seal } from "../state/steps";
@@ -25,9 +26,10 @@ function QualityStrip({ name }: { readonly name: Quality }) {
   const row = qualityRow(name);
   const [second, setSecond] = useState<Quality>();
   const [opened] = useState(brush);
+  const [typed, setTyped] = useState<readonly number[]>();
   const values = useMemo(
-    () => (second ? sheetValues : stripValues)(row, qualityValue(opened, name)),
-    [row, opened, name, second],
+    () => typed ?? (second ? sheetValues : stripValues)(row, qualityValue(opened, name)),
+    [row, opened, name, second, typed],
   );
   const seconds = useMemo(
     () => (second ? sheetValues(qualityRow(second), qualityValue(opened, second)) : [undefined]),
@@ -83,8 +85,66 @@ function QualityStrip({ name }: { readonly name: Quality }) {
       entries={entries}
       columns={values.length}
       onClose={() => run(closeStrip)}
-    />
+    >
+      <ValuesField row={row} values={values} onValues={setTyped} />
+    </StrokeSheet>
   );
+}
+
+/** Values that a strip shows at most; more are too narrow to be told apart. */
+const MOST_VALUES = 9;
+
+/** The values of the strip, as a list that can be typed; an empty one is the usual values again. */
+function ValuesField({
+  row,
+  values,
+  onValues,
+}: {
+  readonly row: QualityRow;
+  readonly values: readonly number[];
+  readonly onValues: (values: readonly number[] | undefined) => void;
+}) {
+  const [draft, setDraft] = useState<string>();
+  const [fault, setFault] = useState<string>();
+  const take = () => {
+    if (draft === undefined) return;
+    const read = readValues(draft, row.unit);
+    const said = "wrong" in read ? `“${read.wrong}” is no value.` : faultOf(read.values, row);
+    setFault(said);
+    if (said || "wrong" in read) return;
+    onValues(read.values.length > 0 ? [...new Set(read.values)].sort((a, b) => a - b) : undefined);
+    setDraft(undefined);
+  };
+  return (
+    <label className="ml-auto flex shrink-0 items-center gap-1.5 text-[13px] text-soft">
+      {fault ? (
+        <span role="alert" className="text-danger">
+          {fault}
+        </span>
+      ) : (
+        "values"
+      )}
+      <input
+        className={`${box} w-64 font-mono text-ink`}
+        aria-label="Values of the strip"
+        aria-invalid={fault ? true : undefined}
+        title="Divided by semicolons; empty for the usual ones"
+        value={draft ?? values.map((value) => writeValue(value, row.unit)).join("; ")}
+        onChange={(event) => setDraft(event.target.value)}
+        onBlur={take}
+        onKeyDown={(event) => event.key === "Enter" && take()}
+      />
+    </label>
+  );
+}
+
+/** Why these values cannot be shown; undefined where they can. */
+function faultOf(values: readonly number[], { low, high, unit, label }: QualityRow): string | undefined {
+  if (values.length > MOST_VALUES) return `${MOST_VALUES} values at most.`;
+  const beyond = values.find((value) => value < low || value > high);
+  return beyond === undefined
+    ? undefined
+    : `${writeValue(beyond, unit)} is none: ${label.toLowerCase()} goes from ${writeValue(low, unit)} to ${writeValue(high, unit)}.`;
 }
 
 /** Softer answers rise late, firmer ones early. */

@@ -5,6 +5,8 @@ import { redo, seal, undo } from "../state/steps";
 import { type BenchShared, step, type TrayReach } from "../state/use-bench";
 import {
   closeTopmost,
+  drawAt,
+  drawnSize,
   flipHeld,
   openOverlay,
   setUse,
@@ -46,10 +48,13 @@ const single = (keys: readonly string[], shift?: boolean): Pick<KeyRow, "is" | "
 
 const STEP = 1.1;
 
-function sizeTimes({ store }: BenchShared, times: number): boolean {
-  const { size } = store.get().brush.tip;
-  store.run(setQuality("size", Number((size * times).toPrecision(3))));
+/** Sizes the brush, or what is tried on the paper; a stroke under way grows with it. */
+function sizeTimes({ store, engine }: BenchShared, times: number): boolean {
+  const before = drawnSize(store.get());
+  store.run(drawAt(before * times));
   store.run(seal);
+  // A size that is tried reaches the stroke by itself: it is every stroke's.
+  if (store.get().settings.sizesOn === "brush") engine.current?.grow(drawnSize(store.get()) / before);
   return true;
 }
 

@@ -7,10 +7,9 @@ import {
   useSyncExternalStore,
 } from "react";
 import { followGestures, type GestureTarget, typing } from "~/paper/window/gestures";
-import { setQuality } from "../state/commands";
 import { seal } from "../state/steps";
 import { useBench, useBenchShared } from "../state/use-bench";
-import { changeSettings, turnPen } from "../state/view-commands";
+import { changeSettings, drawAt, drawnSize, turnPen } from "../state/view-commands";
 import { PenDial } from "./pen-dial";
 
 const OUTLINE_PAUSE = 200;
@@ -29,6 +28,7 @@ const penKeys = {
 export function TipCursor({ children }: { readonly children: ReactNode }) {
   const { store, engine, frame } = useBenchShared();
   const brush = useBench((state) => state.brush);
+  const size = useBench(drawnSize);
   const { zoom, turn, mirrored } = useSyncExternalStore(frame.subscribe, frame.get, frame.get);
   /** The tip's outline for a tip of 1 px; absent while it is not known. */
   const [outline, setOutline] = useState<string>();
@@ -68,9 +68,9 @@ export function TipCursor({ children }: { readonly children: ReactNode }) {
       size: (times, begins) => {
         if (begins) {
           run(seal);
-          begun = store.get().brush.tip.size;
+          begun = drawnSize(store.get());
         }
-        run(setQuality("size", Number((begun * times).toPrecision(3))));
+        run(drawAt(begun * times));
       },
     };
     return followGestures(
@@ -105,7 +105,7 @@ export function TipCursor({ children }: { readonly children: ReactNode }) {
     ring.current.style.transform = at;
   };
   // One px of the paper is one of the screen, times the zoom.
-  const scale = (brush.tip.size * zoom) / (globalThis.devicePixelRatio || 1);
+  const scale = (size * zoom) / (globalThis.devicePixelRatio || 1);
   return (
     <div
       ref={place}

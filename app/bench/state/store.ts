@@ -4,7 +4,10 @@ import { hearActs } from "./steps";
 import { seeLayers } from "./view-commands";
 
 /** What the store tells an engine: how its paper is to look. */
-export type PaperEngine = Pick<Engine, "setBrush" | "setManner" | "setLayers" | "takeBack" | "doAgain" | "on">;
+export type PaperEngine = Pick<
+  Engine,
+  "setBrush" | "setManner" | "setTrial" | "setLayers" | "takeBack" | "doAgain" | "on"
+>;
 
 /** The bench's state, what runs commands on it, and the one road by which an engine learns of it. */
 export class BenchStore {
@@ -39,6 +42,7 @@ export class BenchStore {
   readonly attach = (engine: PaperEngine): (() => void) => {
     engine.setManner(mannerOf(this.now));
     engine.setLayers(this.now.view.layers);
+    engine.setTrial(this.now.view.trial);
     engine.setBrush(shownBrush(this.now));
     this.engines.add(engine);
     const stops = [
@@ -55,7 +59,8 @@ export class BenchStore {
 function tellChanges(engine: PaperEngine, before: BenchState, next: BenchState): void {
   const brush = shownBrush(next);
   if (brush !== shownBrush(before)) engine.setBrush(brush);
-  const { use, lit, layers } = next.view;
+  const { use, lit, layers, trial } = next.view;
+  if (trial !== before.view.trial) engine.setTrial(trial);
   if (use !== before.view.use || lit !== before.view.lit || next.settings !== before.settings)
     engine.setManner(mannerOf(next));
   if (layers !== before.view.layers) engine.setLayers(layers);

@@ -1,7 +1,8 @@
 import type { Brush, Use } from "@core/brush";
+import { qualityRow } from "@core/qualities/table";
 import type { OwnLayers } from "~/engine/own-layers";
-import type { Command } from "./bench-state";
-import { takeBrush } from "./commands";
+import type { BenchState, Command } from "./bench-state";
+import { setQuality, takeBrush } from "./commands";
 import { withLayersStep } from "./steps";
 import type { BenchView, Held, Overlay, Panel, PaperSeen, StripSubject } from "./view";
 import type { ViewSettings } from "./view-settings";
@@ -127,6 +128,31 @@ export const swapColours: Command = (state) => {
   const { ink, second, paper } = state.settings.colours;
   return ink === second ? undefined : changeSettings({ colours: { ink: second, second: ink, paper } })(state);
 };
+
+/** The size with which strokes are drawn: the brush's, or the one that is tried. */
+export function drawnSize({ brush, view: { trial } }: Pick<BenchState, "brush" | "view">): number {
+  return brush.tip.size * trial;
+}
+
+/** Draws at another size, px: with the brush made so large, or, where sizes are tried on the paper, with the brush as it is. */
+export function drawAt(size: number): Command {
+  return (state) => {
+    const { low, high } = qualityRow("size");
+    const next = Number(Math.min(high, Math.max(low, size)).toPrecision(3));
+    if (state.settings.sizesOn === "paper") return look({ trial: next / state.brush.tip.size })(state);
+    return setQuality("size", next)(look({ trial: 1 })(state) ?? state);
+  };
+}
+
+/** Makes the size that is tried the brush's own. */
+export const keepTrial: Command = (state) => {
+  if (state.view.trial === 1) return undefined;
+  const size = Number(drawnSize(state).toPrecision(3));
+  return setQuality("size", size)(look({ trial: 1 })(state) ?? state);
+};
+
+/** Draws at the brush's own size again. */
+export const dropTrial: Command = (state) => (state.view.trial === 1 ? undefined : look({ trial: 1 })(state));
 
 /** Remembers what is known of the paper. */
 export function seePaper(patch: Partial<PaperSeen>): Command {

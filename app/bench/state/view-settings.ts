@@ -1,7 +1,7 @@
 import { drawnGrainKinds } from "@core/ground/grain";
 import { painterKinds } from "@core/hand/preview";
 import { proofNames, usualProofs } from "@core/hand/proof";
-import type { Sample } from "@core/hand/sample";
+import { GROWN, type Sample } from "@core/hand/sample";
 import { simulatedHands } from "@core/hand/simulate";
 import { z } from "zod";
 import { usualColours } from "~/engine/protocol";
@@ -19,6 +19,7 @@ const sample = z.strictObject({
   tilt: z.number().min(0).max(1).optional(),
   lean: z.number().optional(),
   twist: z.number().optional(),
+  grown: z.number().min(GROWN.low).max(GROWN.high).optional(),
 });
 
 const viewSchema = z.object({
@@ -35,6 +36,8 @@ const viewSchema = z.object({
   painter: z.enum(painterKinds),
   /** What a mouse is given while it draws. */
   standIn: standInPenSchema.default(usualStandInPen),
+  /** What keys and drags of the size change: the brush, or what is tried on the paper. */
+  sizesOn: z.enum(["brush", "paper"]).default("brush"),
   /** Whether single letters and digits are keys of the bench. */
   keys: z.boolean(),
 });
@@ -49,6 +52,7 @@ export const usualView: ViewSettings = {
   grain: null,
   painter: "full pen",
   standIn: usualStandInPen,
+  sizesOn: "brush",
   keys: true,
 };
 

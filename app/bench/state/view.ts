@@ -45,6 +45,8 @@ export interface BenchView {
   /** Whether the paper takes the whole window. */
   readonly whole: boolean;
   readonly layers: OwnLayers;
+  /** How many times as large as the brush strokes are drawn, to try a size. */
+  readonly trial: number;
   /** What the paper shows while a painter's value is tried. */
   readonly tried: Brush | undefined;
   /** The place along the main stroke that is looked at. */
@@ -68,6 +70,7 @@ export const firstView: BenchView = {
   folded: false,
   whole: false,
   layers: firstLayers,
+  trial: 1,
   tried: undefined,
   place: undefined,
 };

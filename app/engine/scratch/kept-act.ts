@@ -17,6 +17,7 @@ const sample = z.object({
   tilt: share.optional(),
   lean: z.number().optional(),
   twist: z.number().optional(),
+  grown: z.number().optional(),
 });
 
 const brush = z.unknown().transform((value, context) => {

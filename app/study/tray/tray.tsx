@@ -1,10 +1,14 @@
-import { uses } from "@core/brush";
+import { type Brush, ownValue, uses, withValues } from "@core/brush";
 import { qualityRow } from "@core/qualities/table";
+import { SlidersHorizontal } from "lucide-react";
 import { setUse, setValue, takeBrush } from "~/easel/state/study-state";
 import { useSession, useStudy } from "~/easel/state/use-study";
 import { BrushStrip } from "~/pictures/brush-strip";
+import { PainterLine } from "~/ui/painter-line";
+import { Popover } from "~/ui/popover";
 import { Segments } from "~/ui/segments";
 import { ratioScale } from "~/ui/settings/units";
+import { Tool } from "~/ui/tool";
 
 interface Props {
   readonly studyId: string;
@@ -123,6 +127,35 @@ function InHand({ studyId }: { studyId: string }) {
           );
         })}
       </div>
+      {own.controls.length > 0 && <MakersPanel brush={own} values={values} />}
     </div>
+  );
+}
+
+/** What the brush's maker lets painters change, behind a button. */
+function MakersPanel({ brush, values = {} }: { brush: Brush; values: Readonly<Record<string, number>> | undefined }) {
+  const session = useSession();
+  const shown = withValues(brush, values);
+  return (
+    <Popover
+      label="The maker’s panel"
+      className="w-84"
+      trigger={
+        <Tool label={`What ${brush.name} lets you change`}>
+          <SlidersHorizontal aria-hidden size={15} />
+        </Tool>
+      }
+    >
+      <h3 className="mb-1 font-semibold font-serif text-base">{brush.name}</h3>
+      {brush.controls.map((control) => (
+        <PainterLine
+          key={control.quality}
+          control={control}
+          value={ownValue(shown, control.quality) ?? control.low}
+          stops={brush.stops[control.quality]}
+          onValue={(value) => session.store.run(setValue(control.quality, value))}
+        />
+      ))}
+    </Popover>
   );
 }

@@ -19,6 +19,17 @@ export function readValue(text: string, unit: Unit): number | undefined {
   return isShare && (found[2] === "%" || Math.abs(number) > 1) ? number / 100 : number;
 }
 
+/** Reads several values, divided by semicolons or spaces; where one is none, what it is. */
+export function readValues(
+  text: string,
+  unit: Unit,
+): { readonly values: readonly number[] } | { readonly wrong: string } {
+  const parts = text.split(/[;\s](?=\s*[-−+\d.,])|;/).filter((part) => part.trim() !== "");
+  const read = parts.map((part) => readValue(part, unit));
+  const wrong = parts.find((_, i) => read[i] === undefined);
+  return wrong === undefined ? { values: read as number[] } : { wrong: wrong.trim() };
+}
+
 /** A slider's way over a quality's range: by ratio where the range spans orders of magnitude. */
 export function sliderScale({ low, high, scale }: Pick<QualityRow, "low" | "high" | "scale">) {
   return scale === "ratio" ? ratioScale(low, high) : scaleLinear().domain([low, high]).range([0, 1000]).clamp(true);

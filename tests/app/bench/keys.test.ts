@@ -23,6 +23,7 @@ function bench() {
   const engine = {
     whenSettled: (act: () => void) => act(),
     clear: () => asked.push("clear"),
+    grow: (times: number) => asked.push(`grow ${times.toFixed(2)}`),
   };
   const shared = {
     store: new BenchStore(openBench(brushOf({ tip: { size: 50 } }), 1)),

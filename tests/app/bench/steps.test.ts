@@ -20,6 +20,7 @@ function bench(earlier: string[] = []) {
   const engine: PaperEngine = {
     setBrush: () => undefined,
     setManner: () => undefined,
+    setTrial: () => undefined,
     setLayers: (layers) => void seen.push(layers),
     takeBack: () => {
       const act = acts.pop();

@@ -27,6 +27,7 @@ function listening() {
   let hear: (acts: OwnActs) => void = () => undefined;
   const engine: PaperEngine = {
     setBrush: (brush) => told.push(`brush ${brush.tip.size}`),
+    setTrial: (times) => told.push(`trial ${times}`),
     setManner: ({ use, lit, grain }) => told.push(`manner ${use} ${lit} ${grain}`),
     takeBack: () => told.push("takeBack"),
     doAgain: () => told.push("doAgain"),
@@ -49,7 +50,7 @@ describe("one road into the engine", () => {
     const store = opened();
     const { engine, told } = listening();
     const letGo = store.attach(engine);
-    expect(told.splice(0)).toEqual(["manner paint true null", "layers 1", "brush 50"]);
+    expect(told.splice(0)).toEqual(["manner paint true null", "layers 1", "trial 1", "brush 50"]);
     store.run(setQuality("size", 60));
     store.run(openOverlay("keys"));
     store.run(setUse("erase"));

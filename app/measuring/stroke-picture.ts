@@ -1,0 +1,52 @@
+import { type Brush, scaledBrush } from "@core/brush";
+import { hexToRgb } from "@core/colour/srgb";
+import { simulatedHands, wave } from "@core/hand/simulate";
+import { noPictures, type Picture, type Pictures } from "@core/picture/picture";
+import { renderHand } from "@core/stroke/render";
+import { type StripScene, stripScene } from "@core/stroke/strip-scene";
+import { tableLight } from "@core/surface/relief";
+import type { StrokeAsk } from "./protocol";
+
+/** The colour of what lies below. */
+const UNDER = "#d8963c";
+
+/** Paints a brush's strokes on paper. @param under the pictures of what lies below */
+export function strokePicture(ask: StrokeAsk, pictures: Pictures, under: Pictures = noPictures): Promise<ImageBitmap> {
+  const { width, height } = ask;
+  return createImageBitmap(new ImageData(strokePixels(ask, pictures, under), width, height));
+}
+
+/** As `strokePicture`, its RGBA. */
+export function strokePixels(ask: StrokeAsk, pictures: Pictures, under: Pictures): Uint8ClampedArray<ArrayBuffer> {
+  const { width, height, colours, over, wet } = ask;
+  const paper = hexToRgb(colours.paper);
+  const ink = { colour: hexToRgb(colours.ink), second: hexToRgb(colours.second) };
+  const scene = sceneOf(ask, pictures);
+  const bed = wet ? { left: 0, top: height * 0.1, width, height: height * 0.8 } : over ? undefined : scene.bed;
+  const below = over && wavePicture(over, under, width, height);
+  return renderHand({
+    ...scene,
+    bed,
+    under: below,
+    width,
+    height,
+    ink,
+    paper,
+    seed: 1,
+    light: tableLight,
+    pictures,
+  });
+}
+
+function sceneOf({ brush, width, height, hand, scale }: StrokeAsk, pictures: Pictures): StripScene {
+  const draw = hand && simulatedHands[hand];
+  return stripScene(scale === undefined ? brush : scaledBrush(brush, scale), width, height, pictures, draw);
+}
+
+/** Another brush's wave, as a picture that lies below. */
+function wavePicture(brush: Brush, pictures: Pictures, width: number, height: number): Picture {
+  const scene = stripScene(brush, width, height, pictures, wave);
+  const ink = { colour: hexToRgb(UNDER), second: hexToRgb("#ffffff") };
+  const data = renderHand({ ...scene, width, height, ink, paper: null, seed: 2, pictures });
+  return { width, height, channels: 4, data: new Uint8Array(data.buffer), full: 255 };
+}
