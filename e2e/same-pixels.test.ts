@@ -1,10 +1,11 @@
 import { fileURLToPath } from "node:url";
-import type { Brush } from "@core/brush";
+import { type Brush, scaledBrush } from "@core/brush";
 import { hexToRgb } from "@core/colour/srgb";
 import { pack } from "@core/formats/package";
 import { readTipPicture } from "@core/formats/png/tip-picture";
 import { proofsOn } from "@core/hand/proof";
 import type { Pictures } from "@core/picture/picture";
+import { needsBed } from "@core/stroke/bed";
 import { renderHand } from "@core/stroke/render";
 import { tableLight } from "@core/surface/relief";
 import { demoBrushes } from "@demo/brushes";
@@ -59,11 +60,11 @@ async function compare(page: Page, brushes: readonly Brush[], tips: Pictures): P
 
 function compareOne(seen: Pixels, brush: Brush, tips: Pictures): Compared {
   const { width, height } = seen;
-  const [main] = proofsOn(width, height);
+  const [main] = proofsOn(width, height, undefined, undefined, brush.tip.size);
   const paper = hexToRgb("#fdfdfd");
   const ink = { colour: hexToRgb("#1f2a30"), second: paper };
   const data = renderHand({
-    brush,
+    brush: scaledBrush(brush, main.scale),
     strokes: main.strokes,
     width,
     height,
@@ -72,12 +73,12 @@ function compareOne(seen: Pixels, brush: Brush, tips: Pictures): Compared {
     seed: 1,
     pictures: tips,
     light: tableLight,
-    bed: main.room,
+    bed: needsBed(brush) ? main.bed : undefined,
   });
   return {
     name: brush.name,
-    differing: difference(seen, { width, height, data: new Uint8Array(data) }, main.room),
-    left: inked(seen, main.room, 240),
+    differing: difference(seen, { width, height, data: new Uint8Array(data) }, main.bed),
+    left: inked(seen, main.bed, 240),
   };
 }
 

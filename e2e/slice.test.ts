@@ -45,11 +45,11 @@ test("one brush from its tip to another painter's hands", { timeout: 180_000 }, 
   await proofed(page);
   const id = page.url().split("/").pop() ?? "";
   const before = await paperPixels(page);
-  const [main] = proofsOn(before.width, before.height);
-  const reply = await maker.context.request.get(`/bench/${id}.data`);
-  expect(reply.status()).toBe(200);
   const { demoBrushes } = await import("@demo/brushes");
   const quill = demoBrushes[0];
+  const [main] = proofsOn(before.width, before.height, undefined, undefined, quill.tip.size);
+  const reply = await maker.context.request.get(`/bench/${id}.data`);
+  expect(reply.status()).toBe(200);
   const node = {
     width: before.width,
     height: before.height,
@@ -65,8 +65,8 @@ test("one brush from its tip to another painter's hands", { timeout: 180_000 }, 
       }),
     ),
   };
-  expect(inked(before, main.room)).toBeGreaterThan(3000);
-  expect(difference(before, node, main.room)).toBe(0);
+  expect(inked(before, main.bed)).toBeGreaterThan(3000);
+  expect(difference(before, node, main.bed)).toBe(0);
 
   // A change redraws the proofs; undo and redo go back and forth.
   let turn = await proofTurn(page);
@@ -74,11 +74,11 @@ test("one brush from its tip to another painter's hands", { timeout: 180_000 }, 
   await size.fill("60 px");
   await size.press("Enter");
   await proofed(page, turn + 1);
-  expect(inked(await paperPixels(page), main.room)).toBeGreaterThan(inked(before, main.room) * 1.2);
+  expect(inked(await paperPixels(page), main.bed)).toBeGreaterThan(inked(before, main.bed) * 1.2);
   turn = await proofTurn(page);
   await page.getByRole("button", { name: "Undo: size" }).click();
   await proofed(page, turn + 1);
-  expect(difference(await paperPixels(page), before, main.room)).toBe(0);
+  expect(difference(await paperPixels(page), before, main.bed)).toBe(0);
   await page.getByRole("button", { name: "Redo: size" }).click();
   await expect.poll(() => size.inputValue()).toBe("60 px");
 

@@ -36,6 +36,11 @@ async function step(page: Page, act: () => Promise<unknown>, name: string): Prom
   await composited(page);
 }
 
+/** Shows what belongs to an aim. */
+async function aim(page: Page, what: string): Promise<void> {
+  await page.getByRole("radiogroup", { name: "What to do to the tip" }).getByText(what, { exact: true }).click();
+}
+
 async function savedPng(page: Page, button: string): Promise<ReturnType<typeof decode>> {
   const download = page.waitForEvent("download");
   await page.getByRole("button", { name: button, exact: true }).click();
@@ -60,6 +65,7 @@ test("a photograph becomes a tip: background, findings and mends, pivot, map, a 
   await findings(page)
     .getByText(/touches the border/)
     .waitFor({ timeout: 20_000 });
+  await aim(page, "strength");
   await step(
     page,
     () => page.getByRole("button", { name: "Take the background away" }).click(),
@@ -69,12 +75,15 @@ test("a photograph becomes a tip: background, findings and mends, pivot, map, a 
   await expect.poll(() => findings(page).textContent()).toMatch(/off the middle/);
   await step(page, () => findings(page).getByRole("button", { name: "Centre it" }).click(), "centre");
   await expect.poll(() => findings(page).textContent(), { timeout: 20_000 }).not.toMatch(/off the middle/);
+  await aim(page, "place");
   await step(page, () => page.getByRole("button", { name: "Cut", exact: true }).click(), "crop");
   await expect.poll(() => page.getByText("320×240 px").count()).toBe(0);
+  await aim(page, "pivot");
   await page.getByRole("button", { name: "Turn about the middle of the bottom" }).click();
   await page.getByRole("button", { name: /^Pivot, 0 % right and 100 % down/ }).focus();
   await page.keyboard.press("ArrowUp");
   await page.getByRole("button", { name: /^Pivot, 0 % right and 98 % down/ }).waitFor();
+  await aim(page, "light");
   await step(page, () => page.getByRole("button", { name: "From its depth" }).click(), "lightness map");
   await page.getByText("Its greys make the colour darker and lighter").waitFor();
 
@@ -104,6 +113,7 @@ test("a photograph becomes a tip: background, findings and mends, pivot, map, a 
   await page.getByText("in 1 brush: Leaf try").waitFor();
   await page.getByRole("button", { name: "Open", exact: true }).click();
   await page.getByText(`${mapped.width}×${mapped.height} px`).waitFor();
+  await aim(page, "light");
   await page.getByText("Its greys make the colour darker and lighter").waitFor();
   await page.getByRole("button", { name: /^My tips/ }).click();
   await page.getByRole("button", { name: /^Put Try leaf.* into the bin/ }).click();
@@ -179,7 +189,10 @@ test("a tip is drawn with symmetry, cut out, undone and made a family that is ev
 
   await page.getByRole("button", { name: "Add a blank tip to the family" }).click();
   await page.getByRole("button", { name: "Tip 2, blank sheet" }).waitFor();
-  await page.getByText("draw", { exact: true }).click();
+  await page
+    .getByRole("radiogroup", { name: "What the pointer does on the sheet" })
+    .getByText("draw", { exact: true })
+    .click();
   await page.getByRole("combobox", { name: "Each stroke falls" }).selectOption("none");
   await step(
     page,
@@ -213,6 +226,11 @@ test("what cannot be opened is said in one line, SVG is drawn without running an
   await page.getByRole("checkbox", { name: "the proofs are shown" }).uncheck();
   await page.getByRole("button", { name: "Take to the tip desk" }).click();
   await page.waitForURL("**/desk/tip");
+  await page
+    .getByText(/×\d+ px/)
+    .first()
+    .waitFor();
+  await aim(page, "strength");
   await page.getByRole("radio", { name: "alpha" }).waitFor();
   expect(await page.getByRole("radio", { name: "alpha" }).isChecked()).toBe(true);
 
@@ -334,12 +352,14 @@ test("long work says so and can be stopped, and leaves the tip as it was", { tim
   await page.getByRole("combobox", { name: "Longer side of a new sheet" }).selectOption("2048 px");
   await page.getByRole("combobox", { name: "Begin with" }).selectOption("speckle");
   await page.getByText("2048×2048 px").waitFor({ timeout: 30_000 });
+  await aim(page, "edge");
   await page.getByRole("spinbutton", { name: /Grow/ }).fill("90");
   await page.getByRole("button", { name: "Grow", exact: true }).click();
   await page.getByRole("button", { name: "Stop" }).click({ timeout: 10_000 });
   await expect.poll(() => page.getByRole("button", { name: "Stop" }).count(), { timeout: 3000 }).toBe(0);
   expect(await page.getByRole("button", { name: "Undo", exact: true }).isDisabled()).toBe(true);
   // And other work goes on.
+  await aim(page, "place");
   await step(page, () => page.getByRole("button", { name: "Flip left–right" }).click(), "flip");
   expect(complaints).toEqual([]);
   await context.close();

@@ -29,7 +29,7 @@ export function BelowPaper({ madeFrom }: { readonly madeFrom: Brush | undefined 
           options={panels}
           value={panel}
           onPick={(next) => run(showPanel(next))}
-          className="capitalize"
+          className="shrink-0 capitalize"
         />
         <Tool
           label={folded ? "Fold out what lies below the paper (D)" : "Fold away what lies below the paper (D)"}

@@ -4,7 +4,7 @@ import { Tool } from "~/ui/tool";
 import { useBench, useRun } from "./state/use-bench";
 import { changeSettings, drawnSize, dropTrial, keepTrial } from "./state/view-commands";
 
-const names = { brush: "sizes change the brush", paper: "sizes are tried on the paper" } as const;
+const names = { brush: "change the brush", paper: "are tried on paper" } as const;
 const options = [names.brush, names.paper] as const;
 
 /** What size keys and drags change, and the size that is tried, with ways to keep it and to let it go. */
@@ -14,7 +14,8 @@ export function SizesChoice() {
   const trial = useBench(({ view }) => view.trial);
   const size = useBench(drawnSize);
   return (
-    <span className="flex min-w-0 items-center gap-2 max-lg:flex-wrap">
+    <span className="flex shrink-0 items-center gap-2 whitespace-nowrap text-[13px] max-lg:flex-wrap">
+      <span className="text-soft">sizes</span>
       <Segments
         label="Size keys"
         name="sizes"

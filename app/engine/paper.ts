@@ -157,7 +157,7 @@ export class Paper {
     const drawn: Room[] = [];
     for (const proof of proofsOn(surface.width, surface.height, this.manner.proofs, this.manner.hand, brush.tip.size)) {
       this.paintProof(brush, pictures, proof);
-      drawn.push(proof.room);
+      drawn.push(proof.bed);
       if (performance.now() - shown > PATIENCE) {
         this.view.showWithin(drawn);
         if (drawn.length === 1) onFirst();
@@ -178,18 +178,12 @@ export class Paper {
   }
 
   /** Paints one proof, and what lies below it. */
-  private paintProof(brush: Brush, pictures: Pictures, { strokes, room, below, scale }: Proof): void {
+  private paintProof(brush: Brush, pictures: Pictures, { strokes, bed, below, scale }: Proof): void {
     const { surface, manner } = this;
     surface.paintOn(PROOFS);
-    if (needsBed(brush)) paintBed(surface, room);
+    if (needsBed(brush)) paintBed(surface, bed);
     else if (below !== "nothing")
-      paintHand(
-        surface,
-        washBrush(room.height * 0.72),
-        { ...this.ink, colour: hexToRgb(WASH_INK) },
-        washStrokes(room),
-        1,
-      );
+      paintHand(surface, washBrush(bed.height * 0.6), { ...this.ink, colour: hexToRgb(WASH_INK) }, washStrokes(bed), 1);
     if (below === "layer") surface.paintOn(ABOVE);
     const seen = asPainter(manner.painter);
     paintHand(

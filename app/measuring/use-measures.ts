@@ -50,7 +50,7 @@ export function useMeasures(brush: Brush, paper: PaperSize | undefined, view: Me
 
   useEffect(() => {
     if (!paper) return;
-    const [main] = proofsOn(paper.width, paper.height, [], view.hand);
+    const [main] = proofsOn(paper.width, paper.height, [], view.hand, brush.tip.size);
     const ask: MeasureAsk = { brush, samples: main.strokes[0].map(asPainter(view.painter)), ...paper };
     port.current
       ?.call("measure", ask, { newest: true })

@@ -16,6 +16,7 @@ const REST = 16;
  * Sends one pointer's readings to the engine, from its contact until it leaves; further ones (a palm) are left out.
  * @param rests whether the brush goes on laying marks while the pen stands still
  * @param width px of the window, of which readings are told
+ * @param around where a stroke may begin; what else lies there has its own presses
  * @returns what stops it
  */
 export function followPen(
@@ -23,6 +24,7 @@ export function followPen(
   engine: PenTarget,
   rests: () => boolean,
   width: () => number,
+  around: HTMLElement = place,
 ): () => void {
   let active: number | undefined;
   /** The newest reading of the stroke. */
@@ -46,10 +48,11 @@ export function followPen(
   const down = (event: PointerEvent) => {
     // A key may have given the press another meaning.
     if (active !== undefined || event.button !== 0 || event.defaultPrevented) return;
+    if (around !== place && event.target !== place && event.target !== around) return;
     event.preventDefault();
     active = event.pointerId;
     // A pen that is gone already cannot be captured; its strokes end at its edge then.
-    if (event.isTrusted) place.setPointerCapture(event.pointerId);
+    if (event.isTrusted) around.setPointerCapture(event.pointerId);
     last = undefined;
     engine.penDown();
     send(event);
@@ -69,9 +72,9 @@ export function followPen(
     ["pointerup", up],
     ["pointercancel", up],
   ];
-  for (const [name, listen] of listeners) place.addEventListener(name, listen as EventListener);
+  for (const [name, listen] of listeners) around.addEventListener(name, listen as EventListener);
   return () => {
     clearInterval(resting);
-    for (const [name, listen] of listeners) place.removeEventListener(name, listen as EventListener);
+    for (const [name, listen] of listeners) around.removeEventListener(name, listen as EventListener);
   };
 }

@@ -1,4 +1,4 @@
-import { type MainHand, type ProofName, proofsOn } from "@core/hand/proof";
+import { CAPTIONS_TOP, type MainHand, type ProofName, proofsOn } from "@core/hand/proof";
 import type { Sample } from "@core/hand/sample";
 import { type ReactNode, useEffect, useRef, useState, useSyncExternalStore } from "react";
 import { Engine } from "~/engine/client";
@@ -107,7 +107,7 @@ function ProofLabels({
           ? { left: 16, top: 8 }
           : {
               left: room.left,
-              top: Math.min(height - 22, room.top + room.height + height * 0.045),
+              top: Math.min(height - 20, height * CAPTIONS_TOP),
             }
       }
     >

@@ -1,4 +1,5 @@
-import { type ReactNode, useRef, useState } from "react";
+import { type ReactNode, useRef } from "react";
+import { DropTarget } from "~/ui/drop-target";
 
 /** Lets files be dropped anywhere on its content; `children` is given the keyboard's way to choose some. */
 export function DropSheet({
@@ -8,27 +9,9 @@ export function DropSheet({
   onFiles: (files: readonly File[]) => void;
   children: (choose: () => void) => ReactNode;
 }) {
-  const [over, setOver] = useState(false);
   const input = useRef<HTMLInputElement>(null);
   return (
-    // biome-ignore lint/a11y/noStaticElementInteractions: dropping is the second way; the button that opens the chooser is the first
-    <div
-      className="min-h-dvh"
-      onDragOver={(event) => {
-        if (!event.dataTransfer.types.includes("Files")) return;
-        event.preventDefault();
-        setOver(true);
-      }}
-      onDragLeave={(event) => {
-        if (!event.currentTarget.contains(event.relatedTarget as Node | null)) setOver(false);
-      }}
-      onDrop={(event) => {
-        event.preventDefault();
-        setOver(false);
-        const files = [...event.dataTransfer.files];
-        if (files.length > 0) onFiles(files);
-      }}
-    >
+    <DropTarget says="Drop packages, brushes and tips on your shelf" onFiles={onFiles} className="min-h-dvh">
       {children(() => input.current?.click())}
       <input
         ref={input}
@@ -43,11 +26,6 @@ export function DropSheet({
           event.target.value = "";
         }}
       />
-      {over && (
-        <div className="pointer-events-none fixed inset-3 z-10 grid place-items-center rounded-xl border-2 border-act border-dashed bg-act-wash/90">
-          <p className="font-serif text-2xl text-act">Drop packages, brushes and tips on your shelf</p>
-        </div>
-      )}
-    </div>
+    </DropTarget>
   );
 }

@@ -26,6 +26,8 @@ import type { ShelfRows } from "./use-shelf-rows";
 /** The height of a line, px; all are alike, so that places are known before their rows are. */
 const LINE = 86;
 const AROUND = 6;
+/** Shelves up to this many brushes are on the page as a whole: one can look through them with the browser's own search. */
+const WHOLE = 120;
 
 interface Props {
   readonly rows: ShelfRows;
@@ -52,7 +54,7 @@ export function ShelfList({ rows, chosen, fresh, look, facets, onMove }: Props) 
   const virtual = useWindowVirtualizer({
     count: rows.total,
     estimateSize: () => LINE,
-    overscan: AROUND,
+    overscan: rows.total <= WHOLE ? rows.total : AROUND,
     scrollMargin: top,
     initialRect: { width: 1280, height: 800 },
   });

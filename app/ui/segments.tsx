@@ -8,10 +8,20 @@ interface Props<T extends string> {
   readonly value: string;
   readonly onPick: (option: T) => void;
   readonly className?: string;
+  /** Many options in little room. */
+  readonly tight?: boolean;
 }
 
 /** One of a few, all of them seen side by side; a group of radio buttons. */
-export function Segments<T extends string>({ label, name, options, value, onPick, className = "" }: Props<T>) {
+export function Segments<T extends string>({
+  label,
+  name,
+  options,
+  value,
+  onPick,
+  className = "",
+  tight = false,
+}: Props<T>) {
   return (
     <div
       role="radiogroup"
@@ -21,7 +31,7 @@ export function Segments<T extends string>({ label, name, options, value, onPick
       {options.map((option) => (
         <label
           key={option}
-          className="cursor-pointer bg-raised px-2.5 py-0.5 text-soft has-checked:bg-act has-checked:text-act-ink has-focus-visible:outline-2 has-focus-visible:outline-act pointer-coarse:py-2.5"
+          className={`cursor-pointer bg-raised ${tight ? "px-1.5" : "px-2.5"} py-0.5 text-soft has-checked:bg-act has-checked:text-act-ink has-focus-visible:outline-2 has-focus-visible:outline-act pointer-coarse:py-2.5`}
         >
           <input
             type="radio"

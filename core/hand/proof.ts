@@ -46,15 +46,43 @@ export type MainHand = keyof typeof simulatedHands | readonly Sample[];
 /** One proof on the bench's paper. */
 export interface Proof extends Omit<ProofKind, "draw"> {
   readonly label: string;
+  /** Where the hand moves. */
   readonly room: Room;
+  /** Where its tip may reach, and what lies below may lie. */
+  readonly bed: Room;
   readonly strokes: Hand["strokes"];
 }
 
 /** The narrowest room of a small proof, px. */
 const NARROWEST = 148;
 
-/** How large a brush may be for the height of the main stroke's room, and of a small proof's; larger ones are shown smaller. */
-const LARGEST = { main: 0.9, small: 1.1 };
+/**
+ * The bands of a paper in which strokes lie, as shares of its height: below its tools the main stroke's, then the small ones',
+ * and below these their names.
+ */
+const BANDS = { main: { top: 0.135, bottom: 0.61 }, small: { top: 0.64, bottom: 0.9 } } as const;
+/** Where the names of the small proofs stand, as a share of the height. */
+export const CAPTIONS_TOP = 0.91;
+/** How large a brush may be for the height of its band; larger ones are shown smaller. */
+const LARGEST = { main: 0.78, small: 0.72 };
+/** The least share of its band in which a hand moves. */
+const LEAST = 0.16;
+
+interface Band {
+  readonly top: number;
+  readonly bottom: number;
+}
+
+function bandOf({ top, bottom }: Band, height: number): Pick<Room, "top" | "height"> {
+  return { top: top * height, height: (bottom - top) * height };
+}
+
+/** The part of a band in which a hand moves, so that its tip stays in it. @param span how wide its strokes are, px */
+function within(band: Band, height: number, span: number): Pick<Room, "top" | "height"> {
+  const whole = bandOf(band, height);
+  const room = Math.max(whole.height * LEAST, whole.height - span);
+  return { top: whole.top + (whole.height - room) / 2, height: room };
+}
 
 /**
  * All proofs of a paper of this size, px: the main stroke above, the small ones in a row below, as many as there is room for.
@@ -67,26 +95,38 @@ export function proofsOn(
   main: MainHand = "slow-swell",
   size = 0,
 ): Proof[] {
-  const fitted = (proof: Proof, largest = LARGEST.small): Proof => {
-    const most = proof.room.height * largest;
-    if (size * proof.scale <= most) return proof;
-    const scale = most / size;
-    return { ...proof, scale, label: `${proof.label}, at ${Math.max(1, Math.round(scale * 100))} % of its size` };
+  /** How large a brush is drawn in a band, and what is said of it. */
+  const fitted = (band: keyof typeof BANDS, label: string, scale: number) => {
+    const { top, bottom } = BANDS[band];
+    const most = (bottom - top) * height * LARGEST[band];
+    if (size * scale <= most) return { label, scale };
+    const smaller = most / size;
+    return { label: `${label}, at ${Math.max(1, Math.round(smaller * 100))} % of its size`, scale: smaller };
   };
   const edge = Math.max(16, width * 0.035);
-  const room: Room = { left: edge, top: height * 0.12, width: width - 2 * edge, height: height * 0.42 };
+  const whole = fitted("main", "main stroke", 1);
+  const room: Room = { left: edge, width: width - 2 * edge, ...within(BANDS.main, height, size * whole.scale) };
   const shown = names.slice(0, Math.max(1, Math.floor((width - edge) / NARROWEST)));
   const gap = width * 0.03;
   const each = (width - 2 * edge - gap * (shown.length - 1)) / Math.max(1, shown.length);
   return [
-    fitted(
-      { label: "main stroke", room, strokes: mainStrokes(main, room, width, height), below: "nothing", scale: 1 },
-      LARGEST.main,
-    ),
+    {
+      ...whole,
+      room,
+      bed: { ...room, ...bandOf(BANDS.main, height) },
+      strokes: mainStrokes(main, room, width, height),
+      below: "nothing",
+    },
     ...shown.map((name, n): Proof => {
       const { draw, below, scale } = kinds[name];
-      const small = { left: edge + n * (each + gap), top: height * 0.66, width: each, height: height * 0.22 };
-      return fitted({ label: name, room: small, strokes: draw(small).strokes, below, scale });
+      const fit = fitted("small", name, scale);
+      const small = {
+        left: edge + n * (each + gap),
+        width: each,
+        ...within(BANDS.small, height, size * fit.scale),
+      };
+      const bed = { ...small, ...bandOf(BANDS.small, height) };
+      return { ...fit, room: small, bed, strokes: draw(small).strokes, below };
     }),
   ];
 }

@@ -18,7 +18,7 @@ export interface Reach {
 const { size, angle, roundness } = qualityIndex;
 
 /** px by which a mask may be larger than its tip. */
-const EDGE = 1;
+const EDGE = 1.5;
 
 /** How far the marks of a hand's strokes reach beyond a room. */
 export function reachBeyond(
@@ -27,7 +27,9 @@ export function reachBeyond(
   room: Room,
   pictures: Pictures,
 ): Reach {
-  const isBox = brush.tip.shape.kind !== "ellipse" && brush.tip.shape.kind !== "bristles";
+  const { shape } = brush.tip;
+  const isBent = shape.kind === "image" && shape.laid === "bent";
+  const isBox = shape.kind !== "ellipse" && shape.kind !== "bristles" && !isBent;
   const [halfWidth, halfHeight] = halvesOf(brush, pictures);
   const { pivot } = brush.tip;
   const box = Float64Array.of(room.left + room.width, room.top + room.height, room.left, room.top);
@@ -38,7 +40,7 @@ export function reachBeyond(
       const half = values[at + size] / 2;
       if (half <= 0) continue;
       const a = half * halfWidth;
-      const b = half * halfHeight * values[at + roundness];
+      const b = half * halfHeight * (isBent ? 1 : values[at + roundness]);
       const c = Math.abs(cosDegrees(values[at + angle]));
       const s = Math.abs(sinDegrees(values[at + angle]));
       const off = Math.hypot(pivot[0] * a, pivot[1] * b) + EDGE;
@@ -69,7 +71,13 @@ export function reachBeyond(
 function halvesOf({ tip: { shape } }: Brush, pictures: Pictures): [number, number] {
   // Hairs stand a little beyond the bundle that they make.
   if (shape.kind === "bristles") return [1.2, 1.2];
-  if (shape.kind !== "image" || shape.laid === "bent") return [1, 1];
+  if (shape.kind !== "image") return [1, 1];
+  if (shape.laid === "bent") {
+    // A tap is one whole picture, which may be longer than it is wide.
+    const picture = pictures.get(shape.pictures[0].file);
+    const longer = picture ? Math.max(1, picture.width / picture.height) : 1;
+    return [longer, longer];
+  }
   let [width, height] = [0, 0];
   for (const { file } of shape.pictures) {
     const picture = pictures.get(file);

@@ -1,5 +1,6 @@
-import { proofsOn } from "@core/hand/proof";
+import { CAPTIONS_TOP, proofsOn } from "@core/hand/proof";
 import { crossings, dots, flicks, lightToHeavy, slowSwell, wave } from "@core/hand/simulate";
+import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 
 const room = { left: 100, top: 50, width: 400, height: 120 };
@@ -59,10 +60,37 @@ test.each([
 
 test("a brush that is too large for a proof’s room is drawn smaller there, and the name says so", () => {
   const plain = proofsOn(1246, 304);
-  expect(proofsOn(1246, 304, undefined, undefined, 60)).toEqual(plain);
+  expect(proofsOn(1246, 304, undefined, undefined, 50).map(({ label }) => label)).toEqual(
+    plain.map(({ label }) => label),
+  );
   const large = proofsOn(1246, 304, undefined, undefined, 400);
-  for (const [n, { scale, label, room }] of large.entries()) {
-    expect(scale * 400).toBeLessThanOrEqual(room.height * (n === 0 ? 0.9 : 1.1) + 1e-9);
+  for (const [n, { scale, label, bed }] of large.entries()) {
+    expect(scale * 400).toBeLessThanOrEqual(bed.height);
     expect(label).toMatch(new RegExp(`^${plain[n].label}, at \\d+ % of its size$`));
   }
+});
+
+test("with a brush of any size strokes keep clear of the tools above, of one another’s rows and of their names", () => {
+  fc.assert(
+    fc.property(
+      fc.integer({ min: 600, max: 3000 }),
+      fc.integer({ min: 256, max: 1600 }),
+      fc.double({ min: 0.5, max: 2000, noNaN: true }),
+      (width, height, size) => {
+        const [main, ...small] = proofsOn(width, height, undefined, undefined, size);
+        const reach = (proof: typeof main) => {
+          const ys = proof.strokes.flat().map(({ y }) => y);
+          const half = (size * proof.scale) / 2;
+          return [Math.min(...ys) - half, Math.max(...ys) + half];
+        };
+        const [top, bottom] = reach(main);
+        expect(top).toBeGreaterThanOrEqual(0.13 * height);
+        for (const proof of small) {
+          const [above, below] = reach(proof);
+          expect(above).toBeGreaterThan(bottom);
+          expect(below).toBeLessThanOrEqual(CAPTIONS_TOP * height);
+        }
+      },
+    ),
+  );
 });

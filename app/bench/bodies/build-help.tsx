@@ -16,8 +16,13 @@ const builds = [
   },
   {
     build: "even",
-    says: "The strongest mark counts: one stroke stays flat wherever it crosses itself. A new stroke adds.",
+    says: "The strongest mark counts: where a stroke crosses itself it gets no darker than its marks are. A new stroke adds.",
   },
+] as const;
+
+const ways = [
+  { way: "within", label: "to and fro in one stroke" },
+  { way: "anew", label: "a new stroke each time" },
 ] as const;
 
 /** Explains both builds where one chooses, with the brush in hand. */
@@ -59,9 +64,14 @@ function Explained() {
       .catch(unlessDropped(setFault));
     return () => port.close();
   }, [brush, colours]);
-  const flow = brush.paint.flow;
+  const { flow } = brush.paint;
   return (
     <div className="space-y-2.5 text-[13px]">
+      {fault && (
+        <p role="alert" className="text-danger">
+          {fault}
+        </p>
+      )}
       {builds.map(({ build, says }) => (
         <section key={build} aria-label={build}>
           <h3 className="font-semibold font-serif text-base">{build}</h3>
@@ -70,17 +80,32 @@ function Explained() {
             label={`${build}: one stroke that crosses itself, and three strokes`}
           />
           <p className="text-soft">{says}</p>
-          <p>
-            Over one line,{" "}
-            {shown
-              ? buildPasses
-                  .map((passes, n) => `${passes}: ${percent(shown[build].within[n])}`)
-                  .join(", ")
-                  .concat(" to and fro in one stroke; ")
-                  .concat(buildPasses.map((passes, n) => `${passes}: ${percent(shown[build].anew[n])}`).join(", "))
-                  .concat(" in strokes of their own.")
-              : (fault ?? "…")}
-          </p>
+          <table className="mt-1 w-full text-right font-mono text-[12.5px]">
+            <thead>
+              <tr className="text-soft">
+                <th scope="col" className="text-left font-normal font-sans">
+                  passes over one line
+                </th>
+                {buildPasses.map((passes) => (
+                  <th key={passes} scope="col" className="font-normal">
+                    {passes}
+                  </th>
+                ))}
+              </tr>
+            </thead>
+            <tbody>
+              {ways.map(({ way, label }) => (
+                <tr key={way}>
+                  <th scope="row" className="text-left font-normal font-sans">
+                    {label}
+                  </th>
+                  {buildPasses.map((passes, n) => (
+                    <td key={passes}>{shown ? percent(shown[build][way][n]) : "…"}</td>
+                  ))}
+                </tr>
+              ))}
+            </tbody>
+          </table>
         </section>
       ))}
       <p className="text-soft">

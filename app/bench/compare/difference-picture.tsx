@@ -25,7 +25,8 @@ export function DifferencePicture({ from }: { readonly from: Brush }) {
 
   useEffect(() => {
     if (!paper) return;
-    const strokes = proofsOn(paper.width, paper.height, view.proofs, view.hand).flatMap((proof) =>
+    const size = Math.max(from.tip.size, to.tip.size);
+    const strokes = proofsOn(paper.width, paper.height, view.proofs, view.hand, size).flatMap((proof) =>
       proof.strokes.map((stroke) => stroke.map(asPainter(view.painter))),
     );
     const show = ({ picture, mean, most, changed }: DifferenceFound) => {

@@ -101,7 +101,12 @@ export function GrainDesk({ brushes, sets, grains, account, studio }: Props) {
   const { opened, grain, findings, strokes, fault, busy } = desk;
   const trouble = undrawn ?? fault;
   return (
-    <DeskFrame label="A picture of a surface" chooser={chooser} onFile={(file) => begin(file)}>
+    <DeskFrame
+      label="A picture of a surface"
+      says="Drop a picture of a surface on the desk"
+      chooser={chooser}
+      onFiles={([file]) => begin(file)}
+    >
       <TopBar>
         <h1 className="font-medium font-serif text-lg">Grain desk</h1>
         <DeskStatus

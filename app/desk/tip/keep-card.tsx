@@ -49,7 +49,11 @@ export function TipKeepCard({ brushes, studio, sheet, engine, pivot, pick, tried
   const save = (mapped: boolean) =>
     exported(mapped, (files) => {
       files.forEach((bytes, n) => {
-        saveFile(bytes, `${name}${sheet.members.length > 1 ? ` ${n + 1}` : ""}.png`, "image/png");
+        saveFile(
+          bytes,
+          `${name}${sheet.members.length > 1 ? ` ${n + 1}` : ""}${mapped ? ", with its map" : ""}.png`,
+          "image/png",
+        );
       });
     });
   const answer = busy ? undefined : keeper.data;

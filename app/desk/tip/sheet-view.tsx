@@ -1,10 +1,12 @@
+import type { Fade } from "@core/desk/tip/fade";
 import type { Sample } from "@core/hand/sample";
 import { type PointerEvent as ReactPointerEvent, useEffect, useRef, useState } from "react";
 import { followPen } from "~/paper/follow-pen";
+import { FadeOverlay } from "./aims/fade-overlay";
 import type { TipDeskEngine } from "./use-tip-desk";
 
 /** What the pointer does on the sheet. */
-export const sheetTools = ["draw", "cut free", "cut square", "pivot"] as const;
+export const sheetTools = ["draw", "cut free", "cut square", "fade", "pivot"] as const;
 export type SheetTool = (typeof sheetTools)[number];
 
 interface Props {
@@ -14,6 +16,9 @@ interface Props {
   readonly tool: SheetTool;
   readonly pivot: readonly [number, number];
   readonly onPivot: (pivot: readonly [number, number]) => void;
+  /** The fade that is laid over the sheet while that is the tool. */
+  readonly fade: Fade;
+  readonly onFade: (fade: Fade) => void;
 }
 
 type Place = readonly [number, number];
@@ -22,7 +27,7 @@ const MOST_OUTLINE = 4000;
 const PIVOT_STEP = 0.02;
 
 /** The sheet, as large as its place lets it be, with what the pointer does on it. */
-export function TipSheetView({ engine, size, tool, pivot, onPivot }: Props) {
+export function TipSheetView({ engine, size, tool, pivot, onPivot, fade, onFade }: Props) {
   const place = useRef<HTMLDivElement>(null);
   const sheet = useRef<HTMLDivElement>(null);
   const known = useRef(size);
@@ -53,6 +58,8 @@ export function TipSheetView({ engine, size, tool, pivot, onPivot }: Props) {
       target,
       () => false,
       () => known.current?.width ?? 1,
+      // A stroke may begin beside the sheet.
+      place.current ?? canvas,
     );
     return () => {
       stop();
@@ -79,7 +86,11 @@ export function TipSheetView({ engine, size, tool, pivot, onPivot }: Props) {
     if (event.buttons !== 1) return;
     const now = placeOf(event);
     if (tool === "pivot") onPivot(pivotAt(now));
-    else if (!outline) {
+    else if (tool === "fade") {
+      const begins = event.type === "pointerdown";
+      if (begins) event.currentTarget.setPointerCapture(event.pointerId);
+      onFade({ ...fade, ...(begins ? { x0: now[0], y0: now[1] } : {}), x1: now[0], y1: now[1] });
+    } else if (!outline) {
       event.currentTarget.setPointerCapture(event.pointerId);
       setOutline([now]);
     } else if (tool === "cut square") setOutline([outline[0], [now[0], outline[0][1]], now, [outline[0][0], now[1]]]);
@@ -92,7 +103,10 @@ export function TipSheetView({ engine, size, tool, pivot, onPivot }: Props) {
   };
 
   return (
-    <div ref={place} className="relative grid size-full place-items-center overflow-hidden">
+    <div
+      ref={place}
+      className={`relative grid size-full place-items-center overflow-hidden ${tool === "draw" ? "touch-none" : ""}`}
+    >
       <div
         ref={sheet}
         className={`relative bg-white shadow-md ring-1 ring-line ${size ? "" : "invisible"}`}
@@ -110,6 +124,7 @@ export function TipSheetView({ engine, size, tool, pivot, onPivot }: Props) {
             onPointerCancel={() => setOutline(undefined)}
           >
             <rect width={size.width} height={size.height} fill="transparent" />
+            {tool === "fade" && <FadeOverlay fade={fade} {...size} scale={scale} />}
             {outline && (
               <polygon
                 points={outline.map((p) => p.join(",")).join(" ")}

@@ -1,28 +1,26 @@
 import type { Brush } from "@core/brush";
 import { drawnKinds, picturePaths, shapeOf } from "@core/tip/shape/shape";
 import type { KeptTip } from "@server/tips/repository";
-import { useRef } from "react";
+import { useEffect, useRef, useState } from "react";
 import { Button } from "~/ui/button";
 import { box } from "~/ui/settings/box";
 import { TopBar } from "~/ui/top-bar";
-import { Card } from "../shared/card";
 import { DeskFrame } from "../shared/desk-frame";
 import { DeskStatus } from "../shared/desk-status";
 import { KeptList } from "../shared/kept-list";
-import { DrawingSettings } from "./draw-card";
+import { type Aim, Aims } from "./aims/aims";
+import { fadeOf } from "./aims/fade";
 import { TipFamilyStrip } from "./family-strip";
 import { TipFindingsCard } from "./findings-card";
 import { TipKeepCard } from "./keep-card";
-import { PivotCard } from "./pivot-card";
 import type { Goes } from "./protocol";
 import { BusyNote, EmptySheet, SheetTools } from "./sheet-tools";
-import { TipSheetView } from "./sheet-view";
+import { type SheetTool, TipSheetView } from "./sheet-view";
 import { TriesCard } from "./tries-card";
 import { useTipDesk } from "./use-tip-desk";
 import { useTipFiles } from "./use-tip-files";
 import { useTipSettings } from "./use-tip-settings";
 import { useTravelKeys } from "./use-travel-keys";
-import { MapCard, PlaceCard, StrengthCard } from "./work-cards";
 
 const SIDES = [256, 512, 1024, 2048, 4096] as const;
 
@@ -40,10 +38,28 @@ export function TipDesk({ brushes, tips, account, studio }: Props) {
   const { drawing, tool, pivot, pick, side } = settings;
   const [state, engine] = useTipDesk(account, pen, tried);
   const { sheet, findings, tries, busy, fault } = state;
-  const { opening, open } = useTipFiles(engine, () => set({ pivot: [0, 0] }));
+  const { opening, openAll, refused } = useTipFiles(engine, () => set({ pivot: [0, 0] }));
+  const [aim, setAim] = useState<Aim>("draw");
+  const [fade, setFade] = useState(() => fadeOf(side, side));
   const chooser = useRef<HTMLInputElement>(null);
   const goes = useRef<Goes>("alone");
   useTravelKeys(engine);
+
+  /** Some aims have a tool of their own on the sheet. */
+  const pickAim = (next: Aim) => {
+    setAim(next);
+    if (next === "draw" || next === "fade" || next === "pivot") set({ tool: next });
+    else if (tool === "fade" || tool === "pivot") set({ tool: "draw" });
+  };
+  const pickTool = (next: SheetTool) => {
+    set({ tool: next });
+    if (next === "draw" || next === "fade" || next === "pivot") setAim(next);
+  };
+  const width = sheet?.width;
+  const height = sheet?.height;
+  useEffect(() => {
+    if (width && height) setFade(fadeOf(width, height));
+  }, [width, height]);
 
   const choose = (where: Goes) => {
     goes.current = where;
@@ -70,8 +86,10 @@ export function TipDesk({ brushes, tips, account, studio }: Props) {
   return (
     <DeskFrame
       label="A picture for a tip"
+      says="Drop pictures for tips on the desk"
       chooser={chooser}
-      onFile={(file, chosen) => void open(file, chosen ? goes.current : "alone")}
+      several
+      onFiles={(files, chosen) => void openAll(files, chosen ? goes.current : "alone")}
     >
       <TopBar>
         <h1 className="font-medium font-serif text-lg">Tip desk</h1>
@@ -116,9 +134,9 @@ export function TipDesk({ brushes, tips, account, studio }: Props) {
         </div>
       </TopBar>
       <main className="flex min-h-0 flex-1 flex-col gap-3 px-4.5 py-3">
-        {fault && (
+        {(fault || refused) && (
           <p role="alert" className="rounded-md border border-danger px-3 py-1.5 text-danger">
-            {fault}
+            {[fault, refused].filter(Boolean).join(" ")}
           </p>
         )}
         <div className={`grid min-h-0 flex-1 gap-3 ${sheet ? "lg:grid-cols-[minmax(0,1fr)_300px_322px]" : ""}`}>
@@ -127,7 +145,7 @@ export function TipDesk({ brushes, tips, account, studio }: Props) {
               aria-label="The sheet"
               className="relative flex min-h-80 flex-1 flex-col overflow-hidden rounded border border-line bg-panel"
             >
-              {sheet && <SheetTools tool={tool} onTool={(next) => set({ tool: next })} sheet={sheet} engine={engine} />}
+              {sheet && <SheetTools tool={tool} onTool={pickTool} sheet={sheet} engine={engine} />}
               <div className="min-h-0 flex-1">
                 <TipSheetView
                   engine={engine}
@@ -135,6 +153,8 @@ export function TipDesk({ brushes, tips, account, studio }: Props) {
                   tool={tool}
                   pivot={pivot}
                   onPivot={(next) => set({ pivot: next })}
+                  fade={fade}
+                  onFade={setFade}
                 />
               </div>
               {busy && <BusyNote busy={busy} engine={engine} />}
@@ -154,30 +174,24 @@ export function TipDesk({ brushes, tips, account, studio }: Props) {
             <TriesCard brushes={brushes} tries={tries} tried={settings.tried} onTried={(id) => set({ tried: id })} />
           )}
           {sheet && (
-            // biome-ignore lint/a11y/noNoninteractiveTabindex: the settings scroll, and must do so by keys
-            <div tabIndex={0} className="space-y-3 lg:min-h-0 lg:overflow-y-auto">
-              <TipFindingsCard findings={findings} engine={engine} />
-              <Card title="Draw">
-                <DrawingSettings
+            <div className="flex min-h-0 flex-col gap-3">
+              {/* biome-ignore lint/a11y/noNoninteractiveTabindex: the settings scroll, and must do so by keys */}
+              <div tabIndex={0} className="space-y-3 lg:min-h-0 lg:flex-1 lg:overflow-y-auto">
+                <TipFindingsCard findings={findings} engine={engine} />
+                <Aims
+                  aim={aim}
+                  onAim={pickAim}
+                  sheet={sheet}
+                  engine={engine}
                   brushes={brushes}
-                  settings={drawing}
-                  onSettings={(patch) => set({ drawing: { ...drawing, ...patch } })}
-                  mapped={sheet.mapped}
+                  drawing={drawing}
+                  onDrawing={(patch) => set({ drawing: { ...drawing, ...patch } })}
+                  pivot={pivot}
+                  onPivot={(next) => set({ pivot: next })}
+                  fade={fade}
+                  onFade={setFade}
                 />
-              </Card>
-              <StrengthCard sheet={sheet} engine={engine} />
-              <PlaceCard sheet={sheet} engine={engine} />
-              <PivotCard
-                pivot={pivot}
-                centre={
-                  sheet.centre && [
-                    round((2 * sheet.centre[0]) / sheet.width - 1),
-                    round((2 * sheet.centre[1]) / sheet.height - 1),
-                  ]
-                }
-                onPivot={(next) => set({ pivot: next })}
-              />
-              <MapCard sheet={sheet} engine={engine} />
+              </div>
               <TipKeepCard
                 brushes={brushes}
                 studio={studio}
@@ -194,5 +208,3 @@ export function TipDesk({ brushes, tips, account, studio }: Props) {
     </DeskFrame>
   );
 }
-
-const round = (v: number) => Math.round(v * 1000) / 1000;

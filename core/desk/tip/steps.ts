@@ -1,10 +1,12 @@
 import { z } from "zod";
 import { type NumberRange, rangesOf } from "../../numeric/range";
+import { drawShape } from "../../tip/shape/draw-shape";
 import { inverted, keptApart, levelled } from "../levels";
-import { MOST_SIDE, type Plane } from "../plane";
+import { crop, MOST_SIDE, type Plane } from "../plane";
 import { withoutBackground } from "./background";
 import { keptWithin } from "./cut-out";
 import { blurredTip, cutOff, feathered, grown, sharpened } from "./edges";
+import { faded, fadeShapes } from "./fade";
 import { centred, cropped, flipped, levelledOut, movedTip } from "./lie";
 import { mapFromDepth, mapFromGreys } from "./lightness";
 import { MIDDLE, type TipSheet } from "./sheet";
@@ -94,6 +96,26 @@ const rows = [
   row("grow", "grow", { by: z.int().min(-100).max(100) }, (sheet, { by }) =>
     strength(sheet, (plane) => grown(plane, by)),
   ),
+  /** Fades it along a line, or outward from a place. */
+  row(
+    "fade",
+    "fade",
+    {
+      shape: z.enum(fadeShapes),
+      x0: place,
+      y0: place,
+      x1: place,
+      y1: place,
+      full: share.default(0),
+      turned: z.boolean().default(false),
+    },
+    (sheet, fade) => strength(sheet, (plane) => faded(plane, fade)),
+  ),
+  /** Draws the one-sided shape in its place: how much of it stays full. */
+  row("one-sided", "one-sided shape", { full: share }, (sheet, { full }) => ({
+    greys: sheet.greys,
+    strength: oneSided(sheet.strength, full),
+  })),
   /** Gives it a lightness map, or takes it away. */
   row(
     "map",
@@ -142,6 +164,16 @@ export function withStep(sheet: TipSheet, step: TipStep): TipSheet {
 
 function strength(sheet: TipSheet, change: (plane: Plane) => Plane): TipSheet {
   return { ...sheet, strength: change(sheet.strength) };
+}
+
+/** The one-sided shape, as large as a plane. */
+function oneSided({ width, height }: Plane, full: number): Plane {
+  const side = Math.max(width, height);
+  const data = Float32Array.from(drawShape({ kind: "sided" }, side, full, 1));
+  const square = { width: side, height: side, data };
+  return width === height
+    ? square
+    : crop(square, Math.floor((side - width) / 2), Math.floor((side - height) / 2), width, height);
 }
 
 function on(which: "strength" | "map", sheet: TipSheet, change: (plane: Plane) => Plane): TipSheet {
