@@ -1,4 +1,5 @@
 import { simulatedHands } from "@core/hand/simulate";
+import { check } from "./check";
 import { flatten } from "./flatten";
 import { marks } from "./marks";
 import { measure } from "./measure";
@@ -13,6 +14,7 @@ const usage = `usage:
   brosse flatten FILE.ora --out P.png [--depth 8|16]
   brosse replay STUDY.zip [--at M:SS|CHAPTER|end] --out P.png|P.ora
   brosse replay STUDY.zip --stages DIR
+  brosse check SET.zip [--out FOUND.json]
   brosse pack DIR --out SET.zip
   brosse unpack SET.zip --out DIR
 
@@ -21,17 +23,19 @@ B is a brush's JSON file, or SET.zip#name. H may also be a simulated hand: ${Obj
   .join(" ")}.
 `;
 
-const verbs: Record<string, (args: readonly string[]) => void> = {
+/** Each verb does its work, and may answer with an exit code of its own. */
+const verbs: Record<string, (args: readonly string[]) => unknown> = {
   paint,
   marks,
   measure,
+  check,
   flatten,
   replay,
   pack,
   unpack,
 };
 
-/** Runs one call and answers with its exit code: 0 done, 2 with one line on standard error. */
+/** Runs one call and answers with its exit code: 0 done, 1 where `check` finds what blocks, 2 with one line on standard error. */
 export function main(args: readonly string[]): number {
   const [verb, ...rest] = args;
   if (verb === undefined || verb === "help" || verb === "--help") {
@@ -41,8 +45,8 @@ export function main(args: readonly string[]): number {
   try {
     const run = Object.hasOwn(verbs, verb) ? verbs[verb] : undefined;
     if (!run) throw new Error(`"${verb}" is no verb; there are ${Object.keys(verbs).join(", ")}`);
-    run(rest);
-    return 0;
+    const code = run(rest);
+    return typeof code === "number" ? code : 0;
   } catch (error) {
     process.stderr.write(`brosse: ${error instanceof Error ? error.message.replaceAll("\n", " ") : String(error)}\n`);
     return 2;

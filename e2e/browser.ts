@@ -133,3 +133,8 @@ export async function penStroke(
   );
   await composited(page);
 }
+
+/** Shows what belongs to an aim of the tip desk. */
+export async function aim(page: Page, what: string): Promise<void> {
+  await page.getByRole("radiogroup", { name: "What to do to the tip" }).getByText(what, { exact: true }).click();
+}

@@ -2,7 +2,7 @@ import { readFileSync } from "node:fs";
 import { createRequire } from "node:module";
 import type { Browser, Page } from "playwright-core";
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
-import { composited, enterDemo, openBrowser, painter, penStroke, proofed, proofTurn } from "./browser";
+import { aim, composited, enterDemo, openBrowser, painter, penStroke, proofed, proofTurn } from "./browser";
 import { difference, paperPixels } from "./pixels";
 
 const axe = readFileSync(createRequire(import.meta.url).resolve("axe-core/axe.min.js"), "utf8");
@@ -100,6 +100,7 @@ describe.each(["light", "dark"] as const)("axe finds nothing on the %s table", (
     all.tipDesk = await findings(page);
     await page.getByRole("combobox", { name: "Begin with" }).selectOption("speckle");
     await page.getByRole("region", { name: "Findings" }).waitFor();
+    await aim(page, "light");
     await page.getByRole("button", { name: "From its depth" }).click();
     await page.getByRole("button", { name: "Add a blank tip to the family" }).click();
     await page.getByRole("button", { name: "Tip 2, blank sheet" }).waitFor();

@@ -41,7 +41,7 @@ test("one brush from its tip to another painter's hands", { timeout: 180_000 }, 
   }
 
   // The bench: proofs are what the engine paints in Node, pixel for pixel.
-  await page.getByRole("link", { name: "Lettering quill, long" }).click();
+  await page.getByRole("link", { name: "Lettering quill, long", exact: true }).click();
   await proofed(page);
   const id = page.url().split("/").pop() ?? "";
   const before = await paperPixels(page);
@@ -131,7 +131,7 @@ test("one brush from its tip to another painter's hands", { timeout: 180_000 }, 
   await penStroke(page, swell);
   const makersStroke = await paperPixels(page);
   await page.getByRole("link", { name: "Shelf" }).click();
-  await page.getByRole("link", { name: "Lettering quill, long" }).click();
+  await page.getByRole("link", { name: "Lettering quill, long", exact: true }).click();
   await expect
     .poll(() => page.getByRole("textbox", { name: "Size", exact: true }).inputValue())
     .toBe(`${quill.tip.size} px`);
@@ -205,7 +205,7 @@ test("one brush from its tip to another painter's hands", { timeout: 180_000 }, 
   writeFileSync(bad, readFileSync(file).subarray(0, 500));
   await taker.page.locator("input[type=file]").setInputFiles(bad);
   await taker.page.getByText(/damaged or cut short.*Nothing was changed/).waitFor();
-  expect(await taker.page.getByRole("listitem").count()).toBe(3);
+  expect(await taker.page.getByRole("list", { name: "Brushes" }).locator("> li").count()).toBe(3);
 });
 
 test("packages, brushes and tips come onto the shelf together, and what cannot be read is told by name", {

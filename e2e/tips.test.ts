@@ -3,7 +3,7 @@ import { decode, encode } from "fast-png";
 import type { Browser, Page } from "playwright-core";
 import sharp from "sharp";
 import { afterAll, beforeAll, expect, test } from "vitest";
-import { composited, enterDemo, onBench, openBrowser, painter, penStroke, proofed } from "./browser";
+import { aim, composited, enterDemo, onBench, openBrowser, painter, penStroke, proofed } from "./browser";
 
 let browser: Browser;
 beforeAll(async () => {
@@ -34,11 +34,6 @@ async function step(page: Page, act: () => Promise<unknown>, name: string): Prom
   await act();
   await page.getByRole("button", { name: `Undo: ${name}`, exact: true }).waitFor({ timeout: 20_000 });
   await composited(page);
-}
-
-/** Shows what belongs to an aim. */
-async function aim(page: Page, what: string): Promise<void> {
-  await page.getByRole("radiogroup", { name: "What to do to the tip" }).getByText(what, { exact: true }).click();
 }
 
 async function savedPng(page: Page, button: string): Promise<ReturnType<typeof decode>> {

@@ -134,12 +134,9 @@ export function ShelfLine({ row, fresh, look, chosen, onChoose, onReach, handle,
 /** Where a brush came from, its category and its tags, in one line. */
 function Origin({ row: { brush, origin, category, madeFrom, taken } }: { readonly row: ShelfRow }) {
   const from = madeFrom ? (
-    <>
-      made from{" "}
-      <Link to={`/bench/${madeFrom.id}`} className="relative z-10 underline underline-offset-2">
-        {madeFrom.name}
-      </Link>
-    </>
+    <Link to={`/bench/${madeFrom.id}`} className="relative z-10 underline underline-offset-2">
+      made from {madeFrom.name}
+    </Link>
   ) : origin && taken ? (
     <Link to={`/editions/${taken.editionId}`} className="relative z-10 underline underline-offset-2">
       {origin}

@@ -23,17 +23,38 @@ export function costOf(brush: Brush, pictures: Pictures, now: () => number): num
   return secondOf(sized, pictures, now) / Math.max(1e-3, secondOf(plain, noPictures, now));
 }
 
+/** What a mark of a brush costs, ms, at two sizes. */
+export interface MarkCost {
+  readonly at100: number;
+  readonly at400: number;
+}
+
+/** Times a brush's marks. @param now ms */
+export function markCost(brush: Brush, pictures: Pictures, now: () => number): MarkCost {
+  const at = (size: number) => {
+    const { time, marks } = strokeAt(scaledBrush(brush, size / brush.tip.size), pictures, now, size * 1.6);
+    return time / Math.max(1, marks);
+  };
+  return { at100: at(100), at400: at(400) };
+}
+
 /** The quicker of two strokes after one that made everything ready, ms. */
 function secondOf(brush: Brush, pictures: Pictures, now: () => number): number {
-  const sheet = { width: LENGTH + 2 * MARGIN, height: 2 * MARGIN };
-  return onSurface({ ...sheet, brush, strokes: [line], ink, paper: null, seed: 1, pictures }, (surface) => {
-    const times = [2, 3].map((seed) => {
+  return strokeAt(brush, pictures, now, MARGIN).time;
+}
+
+/** As `secondOf`, and how many marks it has. */
+function strokeAt(brush: Brush, pictures: Pictures, now: () => number, margin: number) {
+  const sheet = { width: Math.ceil(LENGTH + 2 * margin), height: Math.ceil(2 * margin) };
+  const samples = line.map((sample) => ({ ...sample, x: sample.x - MARGIN + margin, y: margin }));
+  return onSurface({ ...sheet, brush, strokes: [samples], ink, paper: null, seed: 1, pictures }, (surface) => {
+    const strokes = [2, 3].map((seed) => {
       const begun = now();
       const painter = new StrokePainter(surface, brush, ink, seed, pictures);
-      painter.push(line);
+      painter.push(samples);
       painter.end();
-      return now() - begun;
+      return { time: now() - begun, marks: painter.painted };
     });
-    return Math.min(...times);
+    return strokes.reduce((best, one) => (one.time < best.time ? one : best));
   });
 }

@@ -30,9 +30,11 @@ export function pack({ set, brushes, files }: SetPackage): Uint8Array {
 }
 
 function readme(set: SetFile, brushes: ReadonlyMap<string, Brush>): string {
-  const list = set.brushes.map(({ file }) => {
+  const list = set.brushes.map(({ file, group, note, use }, n) => {
     const brush = brushes.get(file);
-    return `- **${brush?.name}**${brush?.notes ? `: ${brush.notes}` : ""}${brush?.tags ? ` [${brush.tags.join(", ")}]` : ""} (\`${file}\`)`;
+    const says = [brush?.notes, note].filter(Boolean).join(" ");
+    const heading = group && group !== (set.brushes[n - 1]?.group ?? "") ? `\n### ${group}\n\n` : "";
+    return `${heading}- **${brush?.name}**${use ? ` (${use})` : ""}${says ? `: ${says}` : ""}${brush?.tags ? ` [${brush.tags.join(", ")}]` : ""} (\`${file}\`)`;
   });
   return `# ${set.name} ${set.version}\n\nby ${set.studio}\n\n${set.notes ? `${set.notes}\n\n` : ""}## Brushes\n\n${list.join("\n")}\n\n## Licence\n\n${licences[set.licence].label}: see LICENSE.txt.\n${set.credits ? `\n## Credits\n\n${set.credits}\n` : ""}`;
 }

@@ -3,6 +3,9 @@ import { BRUSH_NAME_LENGTH, brushSchema, LEVEL } from "../../brush/schema";
 import { licenceIds } from "./licences";
 
 export const MAX_BRUSHES = 200;
+/** The most letters that a set says of a brush, and of its use. */
+export const MEMBER_NOTE = 300;
+export const MEMBER_USE = 60;
 
 /** The version of an edition: three numbers, no suffix (Semantic Versioning 2.0.0, without pre-releases). */
 export const versionSchema = z
@@ -24,7 +27,15 @@ export const setFileSchema = z.strictObject({
   notes: z.string().max(4000).default(""),
   credits: z.string().max(1000).default(""),
   brushes: z
-    .array(z.strictObject({ file: brushPathSchema, group: z.string().max(60).default("") }))
+    .array(
+      z.strictObject({
+        file: brushPathSchema,
+        group: z.string().max(60).default(""),
+        /** What the set says of it, and what it is used for in it; absent where there is nothing to say. */
+        note: z.string().max(MEMBER_NOTE).optional(),
+        use: z.string().max(MEMBER_USE).optional(),
+      }),
+    )
     .min(1)
     .max(MAX_BRUSHES),
 });
