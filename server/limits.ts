@@ -29,7 +29,7 @@ const json: BodyLimit = { bytes: MB, seconds: 30 };
 const upload = (bytes: number): BodyLimit => ({ bytes: bytes + FORM, seconds: 180 });
 
 const bodies: readonly { readonly path: RegExp; readonly limit: BodyLimit }[] = [
-  { path: /^\/(tips|grains)$/, limit: upload(MAX_PICTURE_BYTES) },
+  { path: /^\/(tips|grains|covers)$/, limit: upload(MAX_PICTURE_BYTES) },
   // A family of tips goes up as one.
   { path: /^\/desk\/(tip|grain)$/, limit: upload(MAX_PACKAGE_BYTES) },
   { path: /^\/(shelf|studies)$/, limit: upload(MAX_PACKAGE_BYTES) },

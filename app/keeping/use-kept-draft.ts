@@ -10,23 +10,25 @@ const PAUSE = 250;
  * @param now what is to be kept, the same value for as long as it is; undefined while there is nothing
  * @param read makes of what a browser has kept a draft; undefined where it is none
  * @param onFound is given, once, what was kept before
+ * @returns whether what is to be kept is kept by now
  */
 export function useKeptDraft<T>(
   key: string,
   now: T | undefined,
   read: (kept: unknown) => T | undefined,
   onFound: (draft: T) => void,
-): void {
+): boolean {
   const [ready, setReady] = useState(false);
+  const [kept, setKept] = useState<T>();
   const waiting = useRef<() => void>(undefined);
   const told = useRef({ read, onFound });
   told.current = { read, onFound };
 
   useEffect(() => {
     let left = false;
-    const take = (kept: unknown) => {
+    const take = (found: unknown) => {
       if (left) return;
-      const draft = told.current.read(kept);
+      const draft = told.current.read(found);
       if (draft !== undefined) told.current.onFound(draft);
       setReady(true);
     };
@@ -41,7 +43,11 @@ export function useKeptDraft<T>(
     const keep = () => {
       waiting.current = undefined;
       // A browser that forbids keeping has no drafts.
-      void (now === undefined ? del(key) : set(key, now)).catch(() => undefined);
+      const keeping = now === undefined ? del(key) : set(key, now);
+      void keeping.then(
+        () => setKept(now),
+        () => undefined,
+      );
     };
     waiting.current = keep;
     const timer = setTimeout(keep, PAUSE);
@@ -56,4 +62,5 @@ export function useKeptDraft<T>(
       leave();
     };
   }, []);
+  return kept === now;
 }

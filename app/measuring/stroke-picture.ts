@@ -7,6 +7,16 @@ import { type StripScene, stripScene } from "@core/stroke/strip-scene";
 import { tableLight } from "@core/surface/relief";
 import type { StrokeAsk } from "./protocol";
 
+/** What would not be seen on white paper is seen on this. */
+const GREY = "#8a9296";
+/** Making ink lighter by more leaves little to see on white. */
+const PALE = 0.5;
+const lightening: readonly string[] = ["screen", "lighten", "color-dodge", "plus-lighter"];
+
+function lightens({ paint }: Brush): boolean {
+  return lightening.includes(paint.blend) || paint.lightness > PALE;
+}
+
 /** The colour of what lies below. */
 const UNDER = "#d8963c";
 
@@ -19,7 +29,7 @@ export function strokePicture(ask: StrokeAsk, pictures: Pictures, under: Picture
 /** As `strokePicture`, its RGBA. */
 export function strokePixels(ask: StrokeAsk, pictures: Pictures, under: Pictures): Uint8ClampedArray<ArrayBuffer> {
   const { width, height, colours, over, wet } = ask;
-  const paper = hexToRgb(colours.paper);
+  const paper = hexToRgb(lightens(ask.brush) ? GREY : colours.paper);
   const ink = { colour: hexToRgb(colours.ink), second: hexToRgb(colours.second) };
   const scene = sceneOf(ask, pictures);
   const bed = wet ? { left: 0, top: height * 0.1, width, height: height * 0.8 } : over ? undefined : scene.bed;

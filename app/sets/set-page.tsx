@@ -1,113 +1,103 @@
-import { brushPath, type LicenceId, licenceIds, licences } from "@core/formats/package";
+import { brushPath } from "@core/formats/package";
+import type { CheckedSet, Mend } from "@core/preflight";
 import type { Answer } from "@server/answers/repository";
-import type { KeptBrush } from "@server/brushes/repository";
 import type { EditionEntry } from "@server/editions/repository";
 import type { KeptSet } from "@server/sets/repository";
+import type { ShelfRow } from "@server/shelf/find";
 import type { KeptStudy } from "@server/studies/repository";
-import { useEffect, useMemo, useRef, useState } from "react";
-import { useFetcher } from "react-router";
+import { Redo2, Undo2 } from "lucide-react";
+import { useState } from "react";
 import { BinButton } from "~/bin/bin-button";
-import { useKeptDraft } from "~/keeping/use-kept-draft";
 import { Button } from "~/ui/button";
-import { Choice, Field, TextArea } from "~/ui/field";
+import { Field } from "~/ui/field";
+import { Tool } from "~/ui/tool";
 import { TopBar } from "~/ui/top-bar";
-import { counted } from "~/ui/words";
 import { AnswersCard } from "./answers-card";
-import { type Draft, nextVersion, readDraft } from "./draft";
+import { lineOf } from "./draft";
 import { EditionList } from "./editions-card";
-import { MemberLine } from "./member-line";
+import { PreflightCard } from "./looking/preflight-card";
+import { SetMap } from "./looking/set-map";
+import { useLooking } from "./looking/use-looking";
+import { AddBrushes } from "./members/add-brushes";
+import { groupedByCharacter } from "./members/by-character";
+import { MemberList } from "./members/member-list";
 import { OneGrain } from "./one-grain";
-import type { action } from "./set.server";
+import { SetNotices } from "./set-notices";
 import { SetStudies } from "./set-studies";
-
-function draftOf({ name, licence, notes, credits, brushes }: KeptSet): Draft {
-  return {
-    name,
-    licence,
-    notes,
-    credits,
-    brushes: brushes.map(({ id, group, sampler = false }) => ({ id, group, sampler })),
-  };
-}
+import { useMembers } from "./use-members";
+import { useSetDraft } from "./use-set-draft";
+import { WordsCard } from "./words/words-card";
 
 interface Props {
   readonly set: KeptSet;
-  readonly shelf: KeptBrush[];
+  readonly members: ShelfRow[];
   readonly editions: EditionEntry[];
   readonly studies: KeptStudy[];
   readonly answers: Answer[];
 }
 
-/** A set on one page: its brushes in their order, what is still on the shelf, its words, and its editions. */
-export function SetPage({ set, shelf, editions, studies, answers }: Props) {
-  const [draft, setDraft] = useState(() => draftOf(set));
-  const [revision, setRevision] = useState(set.revision);
-  const [saved, setSaved] = useState(() => JSON.stringify(draftOf(set)));
-  const [version, setVersion] = useState(() => nextVersion(editions.map((e) => e.version)));
-  const fetcher = useFetcher<typeof action>();
-  const sent = useRef("");
-  const handled = useRef<unknown>(undefined);
-  const answer = fetcher.data;
-  const busy = fetcher.state !== "idle";
-  const changed = JSON.stringify(draft) !== saved;
-  const [found, setFound] = useState(false);
-  const unsaved = useMemo(() => (changed ? { draft, revision } : undefined), [changed, draft, revision]);
-  useKeptDraft(`set ${set.id}`, unsaved, readDraft, (kept) => {
-    if (JSON.stringify(kept.draft) === saved) return;
-    setDraft(kept.draft);
-    setRevision(kept.revision);
-    setFound(true);
-  });
-  const edit = (patch: Partial<Draft>) => setDraft((now) => ({ ...now, ...patch }));
-
-  useEffect(() => {
-    if (!answer || busy || handled.current === answer) return;
-    handled.current = answer;
-    if (answer.kind === "saved" || answer.kind === "unpublished") {
-      setRevision(answer.revision);
-      setSaved(sent.current);
-    }
-  }, [answer, busy]);
-
-  const send = (act: "save" | "publish", from = revision) => {
-    sent.current = JSON.stringify(draft);
-    const body = act === "save" ? { act, from, draft } : { act, from, draft, version };
-    void fetcher.submit(JSON.stringify(body), { method: "post", encType: "application/json" });
-  };
-  const byId = new Map(shelf.map((kept) => [kept.id, kept]));
-  const inSet = new Set(draft.brushes.map((b) => b.id));
-  const rest = shelf.filter((kept) => !inSet.has(kept.id));
-  const move = (index: number, by: number) => {
-    const brushes = [...draft.brushes];
-    const [one] = brushes.splice(index, 1);
-    brushes.splice(index + by, 0, one);
-    edit({ brushes });
-  };
+/** A set on one page: its brushes in their order, their map, what preflight says, its words, and its editions. */
+export function SetPage({ set, members: given, editions, studies, answers }: Props) {
+  const drafting = useSetDraft(set, editions);
+  const { draft, edit, busy, changed } = drafting;
+  const ids = draft.brushes.map(({ id }) => id);
+  const { rowOf, admit, saveBrush } = useMembers(given, ids);
+  const rows = ids.flatMap((id) => rowOf(id) ?? []);
+  const looked = useLooking(set.id, rows);
+  const [adds, setAdds] = useState(draft.brushes.length === 0);
+  const [trouble, setTrouble] = useState<string>();
   const files = new Map<string, string>();
   const taken = new Set<string>();
-  for (const { id } of draft.brushes) {
-    const kept = byId.get(id);
-    if (kept) files.set(brushPath(kept.brush.name, taken), id);
-  }
+  for (const { id, brush } of rows) files.set(brushPath(brush.name, taken), id);
   const brushOf = (file: string) => {
-    const kept = byId.get(files.get(file) ?? "");
-    return kept && { id: kept.id, name: kept.brush.name };
+    const row = rowOf(files.get(file) ?? "");
+    return row && { id: row.id, name: row.brush.name };
   };
-  const conflict =
-    answer?.kind === "conflict" && !busy && answer.newest.revision !== revision ? answer.newest : undefined;
-
+  const checked: CheckedSet = {
+    ...draft,
+    members: draft.brushes.flatMap(({ id, note }) => {
+      const row = rowOf(id);
+      return row
+        ? [
+            {
+              id,
+              brush: row.brush,
+              note,
+              judgement: row.judgement,
+              cost: looked.costs.get(id),
+              materials: looked.materials.get(id),
+              hasVignette: studies.some(({ brushId }) => brushId === id),
+            },
+          ]
+        : [];
+    }),
+    pictures: looked.pictures,
+  };
+  const mend = (how: Mend) => {
+    if (how.kind === "set") edit(how.patch);
+    else if (how.kind === "remove") edit({ brushes: draft.brushes.filter(({ id }) => id !== how.id) });
+    else void saveBrush(how).then(setTrouble);
+  };
   return (
     <>
       <TopBar>
-        <div className="flex items-baseline gap-3">
-          <h1 className="font-medium font-serif text-lg">{draft.name || "A set without a name"}</h1>
-          <span role="status" className="font-mono text-[13px] text-soft">
-            {busy ? "saving…" : changed ? "draft kept" : "saved"}
+        <div className="flex min-w-0 items-baseline gap-3">
+          <h1 className="truncate font-medium font-serif text-lg">{draft.name || "A set without a name"}</h1>
+          <span role="status" className="whitespace-nowrap font-mono text-[13px] text-soft">
+            {busy ? "saving…" : !changed ? "saved" : drafting.kept ? "draft kept" : "not saved"}
           </span>
         </div>
-        <Button disabled={!changed || busy} onClick={() => send("save")}>
+        <Button disabled={!changed || busy} onClick={() => drafting.send("save")}>
           Save
         </Button>
+        <span className="flex">
+          <Tool label="Take the last step back" disabled={!drafting.undo} onClick={drafting.undo}>
+            <Undo2 aria-hidden size={15} />
+          </Tool>
+          <Tool label="Make it again" disabled={!drafting.redo} onClick={drafting.redo}>
+            <Redo2 aria-hidden size={15} />
+          </Tool>
+        </span>
         <div className="ml-auto flex items-center gap-2">
           <Button asChild>
             <a href={`/sets/${set.id}/package.zip`} download>
@@ -117,170 +107,94 @@ export function SetPage({ set, shelf, editions, studies, answers }: Props) {
           <BinButton what="sets" id={set.id} name={set.name} then="/sets" />
         </div>
       </TopBar>
-      <main className="grid gap-4 px-4.5 py-3 lg:grid-cols-[minmax(0,1fr)_22rem]">
+      <main className="grid items-start gap-4 px-4.5 py-3 xl:grid-cols-[minmax(0,47fr)_minmax(0,56fr)]">
         <div className="min-w-0 space-y-4">
-          {conflict && (
-            <div role="alert" className="rounded-md border border-danger px-3 py-2">
-              <p>
-                This set was saved elsewhere meanwhile, as “{conflict.name}” with{" "}
-                {counted(conflict.brushes.length, "brush", "brushes")}. Nothing of yours is lost.
-              </p>
-              <div className="mt-2 flex gap-2">
-                <Button onClick={() => send("save", conflict.revision)}>Save mine over it</Button>
-                <Button
-                  onClick={() => {
-                    setDraft(draftOf(conflict));
-                    setSaved(JSON.stringify(draftOf(conflict)));
-                    setRevision(conflict.revision);
-                  }}
-                >
-                  Take that version
-                </Button>
-              </div>
-            </div>
-          )}
-          {found && changed && (
-            <p role="status" className="flex items-center gap-3 rounded-md border border-line bg-panel px-3 py-1">
-              This is your draft, kept in this browser.
-              <Button
-                kind="quiet"
-                className="h-7 text-act"
-                onClick={() => {
-                  setDraft(draftOf(set));
-                  setRevision(set.revision);
-                }}
-              >
-                Go back to what is saved
-              </Button>
-            </p>
-          )}
-          {(answer?.kind === "fault" || answer?.kind === "unpublished") && !busy && (
-            <p role="alert" className="rounded-md border border-danger px-3 py-2 text-danger">
-              {answer.fault}
-            </p>
-          )}
+          <SetNotices drafting={drafting} trouble={trouble} />
           <section aria-labelledby="members" className="sheet border border-line">
-            <h2 id="members" className="border-line border-b px-4 py-2 font-semibold font-serif text-base">
-              In the set <span className="font-normal text-soft">{draft.brushes.length}</span>
-            </h2>
+            <div className="flex flex-wrap items-center gap-2 border-line border-b px-3 py-1.5">
+              <h2 id="members" className="font-semibold font-serif text-base">
+                In the set <span className="font-normal text-soft">{draft.brushes.length}</span>
+              </h2>
+              <span className="ml-auto flex gap-2">
+                <Button className="h-7" aria-expanded={adds} onClick={() => setAdds(!adds)}>
+                  {adds ? "Put the shelf away" : "Add brushes…"}
+                </Button>
+                <Button
+                  className="h-7"
+                  disabled={draft.brushes.length < 2}
+                  onClick={() => edit({ brushes: groupedByCharacter(draft.brushes, rowOf) })}
+                >
+                  Group by character
+                </Button>
+              </span>
+            </div>
             {draft.brushes.length === 0 && (
               <p className="px-4 py-6 text-soft">
                 Nothing yet: add brushes from the shelf below. Painters will see them in this order.
               </p>
             )}
-            <ol className="divide-y divide-line">
-              {draft.brushes.map(({ id, group, sampler }, index) => {
-                const kept = byId.get(id);
-                return (
-                  kept && (
-                    <MemberLine
-                      key={id}
-                      kept={kept}
-                      group={group}
-                      first={index === 0}
-                      last={index === draft.brushes.length - 1}
-                      onMove={(by) => move(index, by)}
-                      onGroup={(next) =>
-                        edit({ brushes: draft.brushes.map((b) => (b.id === id ? { ...b, group: next } : b)) })
-                      }
-                      sampler={sampler}
-                      onSampler={(next) =>
-                        edit({ brushes: draft.brushes.map((b) => (b.id === id ? { ...b, sampler: next } : b)) })
-                      }
-                      setId={set.id}
-                      vignette={studies.find(({ brushId }) => brushId === id)}
-                      onRemove={() => edit({ brushes: draft.brushes.filter((b) => b.id !== id) })}
-                    />
-                  )
-                );
-              })}
-            </ol>
+            <MemberList
+              setId={set.id}
+              lines={draft.brushes}
+              rowOf={rowOf}
+              studies={studies}
+              onLines={(brushes, key) => edit({ brushes }, key)}
+            />
           </section>
-          <section aria-labelledby="rest" className="sheet border border-line">
-            <h2 id="rest" className="border-line border-b px-4 py-2 font-semibold font-serif text-base">
-              On the shelf <span className="font-normal text-soft">{rest.length}</span>
-            </h2>
-            {rest.length === 0 && (
-              <p className="px-4 py-6 text-soft">
-                {shelf.length === 0 ? "The shelf is empty." : "Every brush of the shelf is in this set."}
-              </p>
-            )}
-            <ul className="divide-y divide-line">
-              {rest.map((kept) => (
-                <MemberLine
-                  key={kept.id}
-                  kept={kept}
-                  onAdd={() => edit({ brushes: [...draft.brushes, { id: kept.id, group: "", sampler: false }] })}
-                />
-              ))}
-            </ul>
-          </section>
+          {adds && (
+            <AddBrushes
+              inSet={new Set(ids)}
+              onAdd={(fresh) => {
+                admit(fresh);
+                edit({ brushes: [...draft.brushes, ...fresh.map(({ id }) => lineOf(id))].slice(0, 200) });
+              }}
+              onRemove={(id) => edit({ brushes: draft.brushes.filter((line) => line.id !== id) })}
+            />
+          )}
         </div>
-        <aside className="space-y-4">
-          <section className="space-y-3 rounded-lg border border-line bg-panel p-4">
-            <Field
-              label="Name"
-              value={draft.name}
-              maxLength={80}
-              required
-              onChange={(e) => edit({ name: e.target.value })}
-            />
-            <Choice
-              label="Licence"
-              value={draft.licence}
-              hint={licences[draft.licence].says}
-              onChange={(e) => edit({ licence: e.target.value as LicenceId })}
-            >
-              {licenceIds.map((id) => (
-                <option key={id} value={id}>
-                  {licences[id].label}
-                </option>
-              ))}
-            </Choice>
-            <TextArea
-              label="Notes for painters"
-              value={draft.notes}
-              maxLength={4000}
-              onChange={(e) => edit({ notes: e.target.value })}
-            />
-            <Field
-              label="Credits"
-              value={draft.credits}
-              maxLength={1000}
-              onChange={(e) => edit({ credits: e.target.value })}
-            />
-          </section>
-          <section className="rounded-lg border border-line bg-panel p-4">
-            <OneGrain setId={set.id} />
-          </section>
-          <SetStudies setId={set.id} studies={studies} />
-          <AnswersCard answers={answers} brushOf={brushOf} />
-          <section aria-labelledby="editions" className="space-y-3 rounded-lg border border-line bg-panel p-4">
-            <h2 id="editions" className="font-semibold font-serif text-base">
-              Editions
-            </h2>
-            <EditionList editions={editions} />
-            <div className="flex items-end gap-2">
-              <div className="flex-1">
+        <div className="min-w-0 space-y-4">
+          <SetMap members={rows} pairs={looked.pairs} />
+          <div className="grid items-start gap-4 lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
+            <div className="min-w-0 space-y-4">
+              <PreflightCard
+                set={checked}
+                looked={looked}
+                waivers={draft.waivers}
+                onMend={mend}
+                onWaivers={(waivers) => edit({ waivers })}
+              />
+              <section className="rounded-lg border border-line bg-panel p-4">
+                <OneGrain setId={set.id} />
+              </section>
+              <SetStudies setId={set.id} studies={studies} />
+            </div>
+            <div className="min-w-0 space-y-4">
+              <section aria-labelledby="editions" className="space-y-3 rounded-lg border border-line bg-panel p-4">
+                <h2 id="editions" className="font-semibold font-serif text-base">
+                  Editions
+                </h2>
+                <EditionList editions={editions} />
                 <Field
                   label="Next edition"
-                  value={version}
+                  value={drafting.version}
                   pattern="\d+\.\d+\.\d+"
                   inputMode="decimal"
-                  onChange={(e) => setVersion(e.target.value)}
+                  onChange={(e) => drafting.setVersion(e.target.value)}
                 />
-              </div>
-              <Button
-                kind="act"
-                className="h-8.5"
-                disabled={busy || draft.brushes.length === 0}
-                onClick={() => send("publish")}
-              >
-                {busy ? "Working…" : `Publish ${version}`}
-              </Button>
+                <Button
+                  kind="act"
+                  className="h-8.5 w-full"
+                  disabled={busy || draft.brushes.length === 0}
+                  onClick={() => drafting.send("publish")}
+                >
+                  {busy ? "Working…" : `Publish ${drafting.version}`}
+                </Button>
+              </section>
+              <WordsCard setId={set.id} draft={draft} studies={studies} onEdit={edit} />
+              <AnswersCard answers={answers} brushOf={brushOf} />
             </div>
-          </section>
-        </aside>
+          </div>
+        </div>
       </main>
     </>
   );

@@ -1,9 +1,9 @@
 import { firstFault } from "@core/brush";
 import { answersToSet, markRead } from "@server/answers/repository";
-import { listBrushes } from "@server/brushes/repository";
 import { publish } from "@server/editions/publish";
 import { editionsOfSet } from "@server/editions/repository";
 import { findSet, saveSet } from "@server/sets/repository";
+import { rowsOf } from "@server/shelf/find";
 import { studiesOfSet } from "@server/studies/repository";
 import { data, redirect } from "react-router";
 import { needAccount, notFound } from "~/http/answers";
@@ -15,15 +15,16 @@ export async function loader({ params, context, request }: Route.LoaderArgs) {
   const account = needAccount(context, request);
   const set = await findSet(context.database, account.id, params.id);
   if (!set) throw notFound("set");
-  const [shelf, editions, studies, answers] = await Promise.all([
-    listBrushes(context.database, account.id),
+  const ids = set.brushes.map(({ id }) => id);
+  const [members, editions, studies, answers] = await Promise.all([
+    rowsOf(context.database, account.id, ids),
     editionsOfSet(context.database, set.id),
     studiesOfSet(context.database, account.id, set.id),
     answersToSet(context.database, account.id, set.id),
   ]);
   // They are new once: what is shown now has been read.
   if (answers.some(({ read }) => !read)) await markRead(context.database, account.id, set.id);
-  return { set, shelf, editions, studies, answers };
+  return { set, members, editions, studies, answers };
 }
 
 /** Saves the set; publishing saves first, so that what is seen is what goes out. */

@@ -1,5 +1,5 @@
 import { MOST_ROWS, readShelfAsk } from "@server/shelf/ask";
-import { findOnShelf } from "@server/shelf/find";
+import { countOnShelf, findOnShelf, rowsOf } from "@server/shelf/find";
 import { z } from "zod";
 import { needAccount } from "~/http/answers";
 import type { Route } from "./+types/rows-route";
@@ -9,13 +9,22 @@ const place = z.object({
   count: z.coerce.number().int().min(1).max(MOST_ROWS).default(60),
 });
 
-/** Some more rows of what is looked for. */
+/** Some rows of what is looked for, or those of some ids; with `total` how many there are. */
 export async function loader({ context, request }: Route.LoaderArgs) {
   const account = needAccount(context, request);
   const { searchParams } = new URL(request.url);
   const asked = place.safeParse(Object.fromEntries(searchParams));
   if (!asked.success) throw new Response("There are no such rows.", { status: 400 });
   const { from, count } = asked.data;
-  const rows = await findOnShelf(context.database, account.id, readShelfAsk(searchParams), from, count);
-  return Response.json({ rows }, { headers: { "Cache-Control": "no-store" } });
+  const ids = searchParams.getAll("id").slice(0, MOST_ROWS);
+  const ask = readShelfAsk(searchParams);
+  const [total, rows] = await Promise.all(
+    ids.length > 0
+      ? [ids.length, rowsOf(context.database, account.id, ids)]
+      : [
+          searchParams.has("total") ? countOnShelf(context.database, account.id, ask) : undefined,
+          findOnShelf(context.database, account.id, ask, from, count),
+        ],
+  );
+  return Response.json({ rows, total }, { headers: { "Cache-Control": "no-store" } });
 }

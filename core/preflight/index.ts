@@ -66,6 +66,11 @@ export function preflight(set: CheckedSet): Told[] {
     .flatMap((check) =>
       check.run(check === level || check === empty ? set : known).map((found) => ({ ...found, check: check.name })),
     )
+    .filter(({ check, id, says }, n, all) => {
+      // A family of pictures says the same of each.
+      const same = (other: Told) => other.check === check && other.id === id && other.says === says;
+      return all.findIndex(same) === n;
+    })
     .sort((a, b) => gravities.indexOf(a.gravity) - gravities.indexOf(b.gravity));
 }
 

@@ -78,6 +78,16 @@ export async function listBrushes(database: Database, accountId: string): Promis
   return rows.map(keptBrush);
 }
 
+/** Some brushes of this account, in no order; those that are not there are left out. */
+export async function findBrushes(database: Database, accountId: string, ids: readonly string[]): Promise<KeptBrush[]> {
+  if (ids.length === 0) return [];
+  const rows: Row[] = await newest(database)
+    .where({ account_id: accountId, binned_at: null })
+    .whereIn("brushes.id", [...ids])
+    .select(keptFields);
+  return rows.map(keptBrush);
+}
+
 /** One brush of this account; undefined when there is none or it is another's. */
 export async function findBrush(database: Database, accountId: string, id: string): Promise<KeptBrush | undefined> {
   const row: Row | undefined = await newest(database)

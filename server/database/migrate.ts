@@ -10,6 +10,7 @@ import * as goingOut from "./migrations/0007-going-out";
 import * as keptBin from "./migrations/0008-kept-bin";
 import * as measures from "./migrations/0009-measures";
 import * as shelf from "./migrations/0010-shelf";
+import * as setLines from "./migrations/0011-set-lines";
 
 /** A step to a newer schema. */
 interface Step {
@@ -29,6 +30,7 @@ const steps: Record<string, Step> = {
   "0008-kept-bin": keptBin,
   "0009-measures": measures,
   "0010-shelf": shelf,
+  "0011-set-lines": setLines,
 };
 
 const LOCK = "brosse_migrate";

@@ -92,6 +92,9 @@ interface SetRow {
   revision: number;
   changed_at: Date;
   binned_at: Date | null;
+  cover_sha256: string | null;
+  /** JSON. */
+  waivers: string;
 }
 
 interface SetBrushRow {
@@ -100,6 +103,8 @@ interface SetBrushRow {
   position: number;
   group_name: string;
   in_sampler: boolean;
+  note: string;
+  used_for: string;
 }
 
 interface EditionRow {

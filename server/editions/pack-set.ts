@@ -21,17 +21,24 @@ export interface Entry {
   readonly file: string;
   readonly group: string;
   readonly brush: Brush;
+  readonly note?: string;
+  readonly use?: string;
 }
 
 /** What a package says of a set. */
 export type SetWords = Pick<KeptSet, "name" | "licence" | "notes" | "credits">;
 
 /** The files that brushes have in a package, in their order. */
-export function entriesOf(
-  members: readonly { readonly id: string; readonly brush: Brush; readonly group: string }[],
-): readonly Entry[] {
+export function entriesOf(members: readonly Omit<Entry, "file">[]): readonly Entry[] {
   const taken = new Set<string>();
-  return members.map(({ id, brush, group }) => ({ id, file: brushPath(brush.name, taken), group, brush }));
+  return members.map(({ id, brush, group, note, use }) => ({
+    id,
+    file: brushPath(brush.name, taken),
+    group,
+    brush,
+    note,
+    use,
+  }));
 }
 
 /** Packs brushes as a set, with their specimen. */
@@ -53,7 +60,12 @@ export async function packSet(
     licence,
     notes,
     credits,
-    brushes: entries.map(({ file, group }) => ({ file, group })),
+    brushes: entries.map(({ file, group, note, use }) => ({
+      file,
+      group,
+      ...(note ? { note } : {}),
+      ...(use ? { use } : {}),
+    })),
   };
   const brushes = entries.map(({ brush }) => brush);
   const tips = await pictureFiles(database, brushes);

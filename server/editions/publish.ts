@@ -3,6 +3,7 @@ import type { Database } from "../database/connect";
 import { isDuplicate } from "../database/faults";
 import { keepImage } from "../images/repository";
 import type { StripPainter } from "../render/pool";
+import { blocksOf } from "../sets/blocks";
 import { brushesOfSet, type KeptSet } from "../sets/repository";
 import { addDemonstrations, paintDemonstrations } from "./demonstrations";
 import { entriesOf, packSet } from "./pack-set";
@@ -28,6 +29,11 @@ export async function publish(
   if (await hasVersion(database, set.id, version)) return exists;
   const members = await brushesOfSet(database, account.id, set);
   if (members.length === 0) return { fault: "A set needs at least one brush before it is published." };
+  const [stops] = await blocksOf(database, account.id, set, members);
+  if (stops)
+    return {
+      fault: `Preflight stops it: ${stops.brush ? `${stops.brush}: ` : ""}${stops.says} Nothing was published.`,
+    };
   const entries = entriesOf(members);
   const chosen = members.filter(({ sampler }) => sampler);
   const [full, sampler, demonstrations] = await Promise.all([

@@ -1,5 +1,7 @@
 import type { LicenceId } from "@core/formats/package";
-import { type KeptBrush, listBrushes } from "../brushes/repository";
+import type { Waiver } from "@core/preflight";
+import type { Tables } from "knex/types/tables";
+import { findBrushes, type KeptBrush } from "../brushes/repository";
 import type { Database } from "../database/connect";
 import { newId } from "../identifier";
 
@@ -10,7 +12,21 @@ export interface SetDraft {
   readonly notes: string;
   readonly credits: string;
   /** In their order. */
-  readonly brushes: readonly { readonly id: string; readonly group: string; readonly sampler?: boolean }[];
+  readonly brushes: readonly SetLine[];
+  /** The SHA-256 of its cover; none where there is none. */
+  readonly cover?: string | null;
+  /** Why warnings of preflight may stand. */
+  readonly waivers?: readonly Waiver[];
+}
+
+/** A brush's line in a set. */
+export interface SetLine {
+  readonly id: string;
+  readonly group: string;
+  readonly sampler?: boolean;
+  /** What the set says of it, and what it is used for in it. */
+  readonly note?: string;
+  readonly use?: string;
 }
 
 export interface KeptSet extends SetDraft {
@@ -27,26 +43,37 @@ interface Row {
   credits: string;
   revision: number;
   changed_at: Date;
+  cover_sha256: string | null;
+  waivers: string;
 }
 
-const fields = ["id", "name", "licence", "notes", "credits", "revision", "changed_at"];
+const fields = ["id", "name", "licence", "notes", "credits", "revision", "changed_at", "cover_sha256", "waivers"];
 
 async function withBrushes(database: Database, rows: readonly Row[]): Promise<KeptSet[]> {
-  const members: { set_id: string; brush_id: string; group_name: string; in_sampler: boolean }[] = await database(
-    "set_brushes",
-  )
+  const members: Pick<
+    Tables["set_brushes"],
+    "set_id" | "brush_id" | "group_name" | "in_sampler" | "note" | "used_for"
+  >[] = await database("set_brushes")
     .whereIn(
       "set_id",
       rows.map((r) => r.id),
     )
     .orderBy("position")
-    .select("set_id", "brush_id", "group_name", "in_sampler");
-  return rows.map(({ changed_at, ...row }) => ({
+    .select("set_id", "brush_id", "group_name", "in_sampler", "note", "used_for");
+  return rows.map(({ changed_at, cover_sha256, waivers, ...row }) => ({
     ...row,
     changedAt: changed_at,
+    cover: cover_sha256,
+    waivers: JSON.parse(waivers) as Waiver[],
     brushes: members
       .filter((m) => m.set_id === row.id)
-      .map((m) => ({ id: m.brush_id, group: m.group_name, sampler: Boolean(m.in_sampler) })),
+      .map((m) => ({
+        id: m.brush_id,
+        group: m.group_name,
+        sampler: Boolean(m.in_sampler),
+        note: m.note,
+        use: m.used_for,
+      })),
   }));
 }
 
@@ -71,8 +98,14 @@ export async function findSet(database: Database, accountId: string, id: string)
 export async function createSet(database: Database, accountId: string, draft: SetDraft): Promise<string> {
   const id = newId();
   await database.transaction(async (change) => {
-    const { brushes, ...columns } = draft;
-    await change("sets").insert({ id, account_id: accountId, ...columns, revision: 1, changed_at: new Date() });
+    const { brushes } = draft;
+    await change("sets").insert({
+      id,
+      account_id: accountId,
+      ...columnsOf(draft),
+      revision: 1,
+      changed_at: new Date(),
+    });
     await putBrushes(change, accountId, id, brushes);
   });
   return id;
@@ -99,33 +132,49 @@ export async function saveSet(
       if (newest && isDraftOf(newest, draft)) return { saved: true, revision: newest.revision };
       return newest && { saved: false, newest };
     }
-    const { brushes, ...columns } = draft;
+    const { brushes } = draft;
     await change("sets")
       .where({ id })
-      .update({ ...columns, revision: from + 1, changed_at: new Date() });
+      .update({ ...columnsOf(draft), revision: from + 1, changed_at: new Date() });
     await change("set_brushes").where({ set_id: id }).delete();
     await putBrushes(change, accountId, id, brushes);
     return { saved: true, revision: from + 1 };
   });
 }
 
-function isDraftOf({ name, licence, notes, credits, brushes }: KeptSet, draft: SetDraft): boolean {
-  const told = (all: SetDraft["brushes"]) => JSON.stringify(all.map((b) => [b.id, b.group, b.sampler ?? false]));
-  const words = [name, licence, notes, credits];
-  const drafted = [draft.name, draft.licence, draft.notes, draft.credits];
-  return words.every((word, i) => word === drafted[i]) && told(brushes) === told(draft.brushes);
+/** What a draft says of the set itself. */
+function columnsOf({ name, licence, notes, credits, cover = null, waivers = [] }: SetDraft) {
+  return { name, licence, notes, credits, cover_sha256: cover, waivers: JSON.stringify(waivers) };
+}
+
+function isDraftOf(set: KeptSet, draft: SetDraft): boolean {
+  const told = (one: SetDraft) =>
+    JSON.stringify([
+      columnsOf(one),
+      one.brushes.map((b) => [b.id, b.group, b.sampler ?? false, b.note ?? "", b.use ?? ""]),
+    ]);
+  return told(set) === told(draft);
+}
+
+/** A brush of a set, with its line there. */
+export interface SetMember extends KeptBrush {
+  readonly group: string;
+  readonly sampler: boolean;
+  readonly note: string;
+  readonly use: string;
 }
 
 /** The brushes of a set, in its order. */
-export async function brushesOfSet(
-  database: Database,
-  accountId: string,
-  set: KeptSet,
-): Promise<(KeptBrush & { group: string; sampler: boolean })[]> {
-  const shelf = new Map((await listBrushes(database, accountId)).map((kept) => [kept.id, kept]));
-  return set.brushes.flatMap(({ id, group, sampler }) => {
+export async function brushesOfSet(database: Database, accountId: string, set: KeptSet): Promise<SetMember[]> {
+  const found = await findBrushes(
+    database,
+    accountId,
+    set.brushes.map(({ id }) => id),
+  );
+  const shelf = new Map(found.map((kept) => [kept.id, kept]));
+  return set.brushes.flatMap(({ id, group, sampler = false, note = "", use = "" }) => {
     const kept = shelf.get(id);
-    return kept ? [{ ...kept, group, sampler: sampler ?? false }] : [];
+    return kept ? [{ ...kept, group, sampler, note, use }] : [];
   });
 }
 
@@ -153,6 +202,8 @@ async function putBrushes(
       position,
       group_name: b.group,
       in_sampler: b.sampler ?? false,
+      note: b.note ?? "",
+      used_for: b.use ?? "",
     }));
   if (rows.length) await change("set_brushes").insert(rows);
 }
