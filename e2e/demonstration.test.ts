@@ -137,6 +137,7 @@ test("from a set to a demonstration in other painters' hands, and back", { timeo
 
   // 4. A vignette for one brush: it lies alone in the tray.
   await page.goto(set);
+  await page.getByRole("button", { name: "Words for Gold flake" }).click();
   await page.getByRole("button", { name: "Paint a vignette of Gold flake" }).click();
   await opened(page);
   expect(await tray.getByRole("button", { name: /^Take/ }).count()).toBe(1);
@@ -214,6 +215,7 @@ test("from a set to a demonstration in other painters' hands, and back", { timeo
   await page.goto("/shelf");
   await changeSize(page, "Pier line", "9 px");
   await page.goto(set);
+  await page.getByRole("button", { name: "Add brushes…" }).click();
   await page.getByRole("button", { name: "Add Awning stripe to the set" }).click();
   await page.getByRole("button", { name: "Publish 1.1.0" }).click();
   await page.waitForURL("**/editions/*", { timeout: 60_000 });

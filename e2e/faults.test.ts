@@ -186,3 +186,52 @@ describe("what was not saved outlasts leaving and reloading", () => {
     await context.close();
   });
 });
+
+describe("a page that crashes loses nothing that it said was kept", () => {
+  const crash = async (page: Page) => {
+    const session = await page.context().newCDPSession(page);
+    await Promise.race([session.send("Page.crash").catch(() => undefined), page.waitForEvent("crash")]);
+  };
+
+  test("on the bench, at a set, on the tip desk", { timeout: 120_000 }, async () => {
+    const { context, page } = await onNewBrush();
+    await changeSize(page, "71");
+    await expect.poll(() => state(page).textContent()).toContain("draft kept");
+    const bench = page.url();
+    await crash(page);
+    const after = await context.newPage();
+    after.setDefaultTimeout(15_000);
+    await after.goto(bench);
+    await expect.poll(() => after.getByRole("textbox", { name: "Size", exact: true }).inputValue()).toBe("71 px");
+
+    await after.goto(`${address}/sets`);
+    await after.getByRole("button", { name: "New set" }).click();
+    await after.waitForURL("**/sets/*");
+    await after.getByRole("textbox", { name: "Credits" }).fill("Proofed by the harbour cat.");
+    await after.getByText("draft kept").waitFor();
+    const set = after.url();
+    await crash(after);
+    const third = await context.newPage();
+    third.setDefaultTimeout(15_000);
+    await third.goto(set);
+    await third.getByText("This is your draft").waitFor();
+    expect(await third.getByRole("textbox", { name: "Credits" }).inputValue()).toBe("Proofed by the harbour cat.");
+
+    await third.goto(`${address}/desk/tip`);
+    await third.getByRole("combobox", { name: "Longer side of a new sheet" }).selectOption("256 px");
+    await third.getByRole("combobox", { name: "Begin with" }).selectOption("speckle");
+    await third.getByText("256×256 px").waitFor();
+    // The desk keeps what lies on it a moment after the last change.
+    await expect
+      .poll(() => third.evaluate(async () => (await indexedDB.databases()).length), { timeout: 10_000 })
+      .toBeGreaterThan(0);
+    await third.getByRole("region", { name: "Findings" }).waitFor();
+    await new Promise((resolve) => setTimeout(resolve, 1500));
+    await crash(third);
+    const fourth = await context.newPage();
+    fourth.setDefaultTimeout(15_000);
+    await fourth.goto(`${address}/desk/tip`);
+    await fourth.getByText("256×256 px").waitFor();
+    await context.close();
+  });
+});

@@ -393,3 +393,69 @@ test("a brush begins with the tip on the desk, and another one takes a kept tip 
   expect(complaints).toEqual([]);
   await context.close();
 });
+
+test("a grass tip is drawn from beside the sheet, faded, and kept; several pictures come at once, a package goes to the shelf", {
+  timeout: 120_000,
+}, async () => {
+  const { context, page, complaints } = await painter(browser);
+  await enterDemo(page);
+  await onDesk(page);
+  await page.getByRole("combobox", { name: "Longer side of a new sheet" }).selectOption("256 px");
+  await page.getByRole("button", { name: "A blank sheet" }).click();
+  await findings(page).getByText("Nothing is on the sheet").waitFor({ timeout: 20_000 });
+  const box = await page.getByRole("img", { name: /sheet; draw on it/ }).boundingBox();
+  if (!box) throw new Error("there is no sheet");
+  // A blade that comes from below the sheet.
+  await step(
+    page,
+    async () => {
+      await page.mouse.move(box.x + box.width * 0.5, box.y + box.height + 8);
+      await page.mouse.down();
+      await page.mouse.move(box.x + box.width * 0.55, box.y + box.height * 0.2, { steps: 10 });
+      await page.mouse.up();
+    },
+    "stroke",
+  );
+  await findings(page)
+    .getByText(/touches the border/)
+    .waitFor({ timeout: 20_000 });
+  const strengths = async () => {
+    const { data, width, height } = await savedPng(page, "Save as PNG");
+    const at = (v: number) => {
+      let most = 0;
+      for (let x = 0; x < width; x++) most = Math.max(most, data[(Math.floor(v * (height - 1)) * width + x) * 2 + 1]);
+      return most / 65535;
+    };
+    return { tip: at(0.3), foot: at(0.95) };
+  };
+  const before = await strengths();
+  await aim(page, "fade");
+  await page.mouse.move(box.x + box.width * 0.5, box.y + box.height * 0.5);
+  await page.mouse.down();
+  await page.mouse.move(box.x + box.width * 0.5, box.y + box.height * 0.98, { steps: 4 });
+  await page.mouse.up();
+  await step(page, () => page.getByRole("button", { name: "Fade it" }).click(), "fade");
+  const after = await strengths();
+  expect(after.tip).toBeCloseTo(before.tip, 2);
+  expect(after.foot).toBeLessThan(before.foot * 0.2);
+  await page.getByRole("textbox", { name: "name", exact: true }).fill("Grass blade");
+  await page.getByRole("button", { name: "Keep among my tips" }).click();
+  await page.getByText("“Grass blade” is among your tips.").waitFor();
+
+  const file = (name: string) => ({ name, mimeType: "image/png", buffer: leafPhoto(64, 48) });
+  await page.getByLabel("A picture for a tip").setInputFiles([file("one.png"), file("two.png"), file("three.png")]);
+  await page.getByRole("button", { name: "Tip 3, three" }).waitFor({ timeout: 20_000 });
+  // A brush that is dropped here belongs on the shelf.
+  await page.evaluate(() => {
+    const files = new DataTransfer();
+    files.items.add(
+      new File([JSON.stringify({ level: 1, name: "Dropped on a desk" })], "dropped.json", { type: "application/json" }),
+    );
+    const target = document.querySelector("main") ?? document.body;
+    for (const kind of ["dragover", "drop"])
+      target.dispatchEvent(new DragEvent(kind, { dataTransfer: files, bubbles: true, cancelable: true }));
+  });
+  await page.getByText(/Dropped on a desk: 1 brush on your/).waitFor();
+  expect(complaints).toEqual([]);
+  await context.close();
+});

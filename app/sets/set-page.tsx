@@ -130,7 +130,7 @@ export function SetPage({ set, members: given, editions, studies, answers }: Pro
             </div>
             {draft.brushes.length === 0 && (
               <p className="px-4 py-6 text-soft">
-                Nothing yet: add brushes from the shelf below. Painters will see them in this order.
+                Nothing yet: add brushes from the shelf beside it. Painters will see them in this order.
               </p>
             )}
             <MemberList
@@ -141,6 +141,9 @@ export function SetPage({ set, members: given, editions, studies, answers }: Pro
               onLines={(brushes, key) => edit({ brushes }, key)}
             />
           </section>
+        </div>
+        <div className="min-w-0 space-y-4">
+          {/* Beside the list and not below it: what grows there moves nothing here. */}
           {adds && (
             <AddBrushes
               inSet={new Set(ids)}
@@ -151,8 +154,6 @@ export function SetPage({ set, members: given, editions, studies, answers }: Pro
               onRemove={(id) => edit({ brushes: draft.brushes.filter((line) => line.id !== id) })}
             />
           )}
-        </div>
-        <div className="min-w-0 space-y-4">
           <SetMap members={rows} pairs={looked.pairs} />
           <div className="grid items-start gap-4 lg:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
             <div className="min-w-0 space-y-4">

@@ -25,7 +25,7 @@ export function LineMenu({ row: { id, brush, category }, categories, sets, onRen
       <Menu.Trigger
         aria-label={`More for ${brush.name}`}
         title="More"
-        className="grid size-6 place-items-center rounded text-soft hover:text-ink pointer-coarse:size-10"
+        className="grid size-[24px] place-items-center rounded text-soft hover:text-ink pointer-coarse:size-10"
       >
         <Ellipsis aria-hidden size={15} />
       </Menu.Trigger>

@@ -1,6 +1,6 @@
 import type { Renewal } from "@server/editions/renew";
-import { useEffect, useState } from "react";
-import { Link, useFetcher } from "react-router";
+import { useEffect, useRef, useState } from "react";
+import { Link, useFetcher, useRevalidator } from "react-router";
 import { Button } from "~/ui/button";
 import { TopBar } from "~/ui/top-bar";
 import { counted } from "~/ui/words";
@@ -15,7 +15,7 @@ import { NewerNotice, RENEWING } from "./newer-notice";
 import { ShelfList } from "./shelf-list";
 import { useChosen } from "./use-chosen";
 import { useFacets } from "./use-facets";
-import { useSearch } from "./use-search";
+import { type Search, useSearch } from "./use-search";
 import { useShelfActs } from "./use-shelf-acts";
 import { useShelfRows } from "./use-shelf-rows";
 
@@ -30,6 +30,7 @@ export default function Shelf({ loaderData }: Route.ComponentProps) {
   const facets = useFacets(loaderData);
   const chosen = useChosen(search.which, rows.total, (index) => rows.at(index)?.id);
   const acts = useShelfActs();
+  useMeasuredRows(search, facets?.unmeasured);
   const take = useFetcher<typeof action>();
   const begin = useFetcher<typeof action>();
   const renewing = useFetcher<typeof action>({ key: RENEWING });
@@ -121,6 +122,19 @@ export default function Shelf({ loaderData }: Route.ComponentProps) {
       )}
     </DropSheet>
   );
+}
+
+/** What is sifted or ordered by measures is looked for again when more brushes have been measured. */
+function useMeasuredRows({ params }: Search, unmeasured: number | undefined): void {
+  const { revalidate } = useRevalidator();
+  const before = useRef(unmeasured);
+  const byMeasures =
+    params.has("trait") || !["hand", "name", "made", "changed", "used"].includes(params.get("order") ?? "hand");
+  useEffect(() => {
+    const changed = before.current !== undefined && unmeasured !== before.current;
+    before.current = unmeasured;
+    if (changed && byMeasures) void revalidate();
+  }, [unmeasured, byMeasures, revalidate]);
 }
 
 /** Finds as one types; the letters are there at once, whatever the server does. */

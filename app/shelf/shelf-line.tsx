@@ -45,7 +45,7 @@ export function ShelfLine({ row, fresh, look, chosen, onChoose, onReach, handle,
     <div
       className={`relative flex h-full items-center gap-x-3 pr-3 pl-2 focus-within:bg-act-wash hover:bg-act-wash ${fresh || chosen ? "bg-act-wash" : ""}`}
     >
-      <div className="relative z-10 flex w-11 shrink-0 items-center justify-end gap-1">
+      <div className="relative z-10 flex w-[54px] shrink-0 items-center justify-end gap-2">
         {handle}
         <input
           type="checkbox"
@@ -120,7 +120,7 @@ export function ShelfLine({ row, fresh, look, chosen, onChoose, onReach, handle,
           aria-label="Export as a package"
           aria-describedby={`name-${id}`}
           title="Export as a package"
-          className="grid size-6 place-items-center rounded text-soft hover:text-ink pointer-coarse:size-10"
+          className="grid size-[24px] place-items-center rounded text-soft hover:text-ink pointer-coarse:size-10"
         >
           <Download aria-hidden size={15} />
         </a>

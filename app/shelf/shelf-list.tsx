@@ -98,21 +98,21 @@ export function ShelfList({ rows, chosen, fresh, look, facets, onMove }: Props) 
       </Place>
     );
   });
-  return (
+  const whole = (
     <ul
       ref={list}
       className="sheet relative border border-line"
       style={{ height: virtual.getTotalSize() + 2 }}
       aria-label="Brushes"
     >
-      {onMove ? (
-        <ByHand rows={rows} shown={shown.map(({ index }) => index)} onMove={onMove}>
-          {items}
-        </ByHand>
-      ) : (
-        items
-      )}
+      {items}
     </ul>
+  );
+  if (!onMove) return whole;
+  return (
+    <ByHand rows={rows} shown={shown.map(({ index }) => index)} onMove={onMove}>
+      {whole}
+    </ByHand>
   );
 }
 
@@ -161,7 +161,7 @@ function SortablePlace({
       {...listeners}
       aria-label={`Move ${name}`}
       title="Drag, or press Space and the arrows"
-      className="grid size-6 cursor-grab touch-none place-items-center rounded text-soft hover:text-ink"
+      className="grid size-[24px] cursor-grab touch-none place-items-center rounded text-soft hover:text-ink"
     >
       <GripVertical aria-hidden size={15} />
     </button>
@@ -205,7 +205,8 @@ function ByHand({
   const says = (id: unknown) => `${(placeOf(id)?.index ?? 0) + 1} of ${rows.total}`;
   const announcements: Announcements = {
     onDragStart: ({ active }) => `${nameOf(active.id)} is taken up at ${says(active.id)}.`,
-    onDragOver: ({ active, over }) => (over ? `${nameOf(active.id)} is over ${says(over.id)}.` : undefined),
+    onDragOver: ({ active, over }) =>
+      over && over.id !== active.id ? `${nameOf(active.id)} is over ${says(over.id)}.` : undefined,
     onDragEnd: ({ active, over }) => (over ? `${nameOf(active.id)} is put down at ${says(over.id)}.` : undefined),
     onDragCancel: ({ active }) => `${nameOf(active.id)} stays where it was.`,
   };

@@ -48,7 +48,7 @@ export function MemberLine({ row, line, setId, first, last, vignette, onMove, on
         {...listeners}
         aria-label={`Drag ${name}`}
         title="Drag, or press Space and the arrows"
-        className="grid size-6 shrink-0 cursor-grab touch-none place-items-center rounded text-soft hover:text-ink pointer-coarse:size-10"
+        className="grid size-[24px] shrink-0 cursor-grab touch-none place-items-center rounded text-soft hover:text-ink pointer-coarse:size-10"
       >
         <GripVertical aria-hidden size={15} />
       </button>

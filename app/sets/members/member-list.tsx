@@ -39,7 +39,8 @@ export function MemberList({ setId, lines, rowOf, studies, onLines }: Props) {
   const placeOf = (id: unknown) => `${lines.findIndex((line) => line.id === id) + 1} of ${lines.length}`;
   const announcements: Announcements = {
     onDragStart: ({ active }) => `${nameOf(active.id)} is taken up at ${placeOf(active.id)}.`,
-    onDragOver: ({ active, over }) => (over ? `${nameOf(active.id)} is over ${placeOf(over.id)}.` : undefined),
+    onDragOver: ({ active, over }) =>
+      over && over.id !== active.id ? `${nameOf(active.id)} is over ${placeOf(over.id)}.` : undefined,
     onDragEnd: ({ active, over }) => (over ? `${nameOf(active.id)} is put down at ${placeOf(over.id)}.` : undefined),
     onDragCancel: ({ active }) => `${nameOf(active.id)} stays where it was.`,
   };
