@@ -8,6 +8,7 @@ import { measureMemory } from "./memory";
 import { measureMixing } from "./mixing";
 import { measurePictures } from "./pictures";
 import { type Figures, linesOf } from "./say";
+import { measureShelf } from "./shelf";
 import { measureStamping, ratiosOf } from "./stamping";
 import { measureStart } from "./start";
 import { measureStudy } from "./study";
@@ -33,6 +34,7 @@ const parts: { readonly [part in keyof Figures]: () => Figures[part] | Promise<F
   undo: measureUndo,
   study: () => measureStudy(address),
   start: () => (databaseUrl ? measureStart(databaseUrl) : undefined),
+  shelf: () => (address && databaseUrl ? measureShelf(address, databaseUrl) : undefined),
   tray: () => (address ? measureTray(address) : undefined),
   bench: () => (address ? measureBench(address) : undefined),
 };

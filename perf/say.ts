@@ -6,6 +6,7 @@ import type { measureMarks } from "./marks";
 import type { Memory } from "./memory";
 import type { measureMixing } from "./mixing";
 import type { PictureRow } from "./pictures";
+import type { ShelfFigures } from "./shelf";
 import type { StampRow } from "./stamping";
 import type { StudyFigures } from "./study";
 import type { TrayDelays } from "./tray";
@@ -28,6 +29,8 @@ export interface Figures {
   readonly study: StudyFigures;
   /** Undefined without a database. */
   readonly start: number | undefined;
+  /** Undefined without a server. */
+  readonly shelf: ShelfFigures | undefined;
   /** Undefined without a server. */
   readonly bench: BenchDelays | undefined;
   /** Undefined without a server. */
@@ -82,6 +85,11 @@ const lines: { readonly [part in keyof Figures]: (figures: NonNullable<Figures[p
       ({ size, grain, rim, body, soften }) =>
         `${sized(size)}  ${ratio(grain)} ${ratio(rim)} ${ratio(body)} ${ratio(soften)}`,
     ),
+  ],
+  shelf: ({ firstByte, key, sifted, facets, strips }) => [
+    `a shelf of 10 000 brushes: first byte ${delays(firstByte)}`,
+    `a key in its search to the whole answer ${delays(key)}; sifted by two traits and a tag, by width ${delays(sifted)}; counts ${delays(facets)}`,
+    `300 strokes that nobody has asked for before, by six connections: ${strips.toFixed(1)} s`,
   ],
   layers: ({ ours, skia, shown }) => [
     `ten layers of 4000×3000 px flattened in ${ours.toFixed(0)} ms, by Skia in ${skia.toFixed(0)} ms: ${(skia / ours).toFixed(2)}×`,
