@@ -34,7 +34,8 @@ export default defineConfig({
           include: ["e2e/**/*.test.ts"],
           sequence: { groupOrder: 2 },
           maxWorkers: 1,
-          // A busy machine is slow, and not wrong.
+          // A busy machine is slow, and not wrong: what fails once is tried once more, and told as such.
+          retry: 1,
           expect: { poll: { timeout: 10_000 } },
         },
       },

@@ -10,6 +10,7 @@ export default [
   route("compare", "compare/route.tsx"),
   route("bench/:id", "bench/route.tsx"),
   route("bench/:id/package.zip", "bench/package-route.ts"),
+  route("bench/:id/used", "bench/used-route.ts"),
   route("bench/:id/history", "bench/history-route.ts"),
   route("kept/:what", "bench/kept-route.ts"),
   route("desk/tip", "desk/tip/route.tsx"),

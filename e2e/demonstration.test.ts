@@ -226,7 +226,7 @@ test("from a set to a demonstration in other painters' hands, and back", { timeo
   await done.waitFor();
   expect(await done.textContent()).toBe("Renewed. Replaced: Pier line. New: Awning stripe.");
   const lines = other.getByRole("list", { name: "Brushes" }).locator("> li");
-  expect(await lines.count()).toBe(4);
+  await expect.poll(() => lines.count()).toBe(4);
   await other.getByText("changed by you").waitFor();
   expect(await lines.filter({ hasText: "Pier line" }).textContent()).toContain("9");
 

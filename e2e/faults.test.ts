@@ -104,6 +104,46 @@ describe("a save that fails keeps the screen, says what happened in a line, and 
     await context.close();
   });
 
+  test("a kept tip, a new brush beside another, a published edition go out when they can", {
+    timeout: 120_000,
+  }, async () => {
+    const { context, page } = await onNewBrush();
+    const all = (url: URL) => url.pathname.endsWith(".data");
+    const cut = () => page.route(all, (route) => route.abort("connectionrefused"));
+    const mended = async () => {
+      await expect.poll(() => alert(page).count()).toBe(1);
+      await page.unroute(all);
+      await again(page).click();
+    };
+    await page.getByRole("textbox", { name: "The brush’s name" }).fill("Fault line");
+    await page.getByRole("button", { name: "Save as new…" }).click();
+    await page.getByRole("dialog").getByRole("textbox").first().fill("Fault line two");
+    await cut();
+    await page.keyboard.press("Enter");
+    await mended();
+    await expect.poll(() => page.getByRole("heading", { level: 1 }).textContent()).toBe("Fault line two");
+
+    await page.goto(`${address}/desk/tip`);
+    await page.getByRole("combobox", { name: "Longer side of a new sheet" }).selectOption("256 px");
+    await page.getByRole("combobox", { name: "Begin with" }).selectOption("speckle");
+    await page.getByText("256×256 px").waitFor();
+    await page.getByRole("textbox", { name: "name", exact: true }).fill("Fault spatter");
+    await cut();
+    await page.getByRole("button", { name: "Keep among my tips" }).click();
+    await mended();
+    await page.getByText("“Fault spatter” is among your tips.").waitFor();
+
+    await page.goto(`${address}/sets`);
+    await page.getByRole("button", { name: "New set" }).click();
+    await page.waitForURL("**/sets/*");
+    await page.getByRole("button", { name: "Add Fault line two to the set" }).click();
+    await cut();
+    await page.getByRole("button", { name: "Publish 1.0.0" }).click();
+    await mended();
+    await page.waitForURL("**/editions/*", { timeout: 60_000 });
+    await context.close();
+  });
+
   test("the history, and a set’s order", async () => {
     const { context, page } = await onNewBrush();
     const all = (url: URL) => url.pathname.endsWith(".data");

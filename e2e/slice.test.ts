@@ -205,7 +205,7 @@ test("one brush from its tip to another painter's hands", { timeout: 180_000 }, 
   writeFileSync(bad, readFileSync(file).subarray(0, 500));
   await taker.page.locator("input[type=file]").setInputFiles(bad);
   await taker.page.getByText(/damaged or cut short.*Nothing was changed/).waitFor();
-  expect(await taker.page.getByRole("list", { name: "Brushes" }).locator("> li").count()).toBe(3);
+  await expect.poll(() => taker.page.getByRole("list", { name: "Brushes" }).locator("> li").count()).toBe(3);
 });
 
 test("packages, brushes and tips come onto the shelf together, and what cannot be read is told by name", {

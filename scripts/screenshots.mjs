@@ -29,25 +29,36 @@ await run(async () => {
     for (const [x, y] of points) await page.mouse.move(box.x + x, box.y + y, { steps: 6 });
     await page.mouse.up();
   };
+  const below = (panel) =>
+    page.getByRole("radiogroup", { name: "Below the paper" }).getByText(panel, { exact: true }).click();
   await page.goto("/");
   await shoot("front");
   await page.getByRole("button", { name: "Enter the demo workshop" }).click();
   await page.getByRole("button", { name: "New brush", exact: true }).waitFor();
+  await page.getByText(/are being measured/).waitFor({ state: "detached", timeout: 60_000 });
   await shoot("shelf");
-  await page.getByRole("link", { name: "Lettering quill, long" }).click();
+  for (const name of ["Gilder’s size", "Drop shade", "Glaze, thin", "Fitch, worn"])
+    await page.getByLabel(`Choose ${name}`).click();
+  await page.getByRole("link", { name: "Compare", exact: true }).click();
+  await page
+    .getByText(/mean ΔE/)
+    .nth(2)
+    .waitFor();
+  await shoot("compare");
+  await page.goto("/shelf");
+  await page.getByRole("link", { name: "Lettering quill, long", exact: true }).click();
   await shoot("bench");
   await page.getByRole("button", { name: "Size by pressure" }).click();
   await shoot("bench-response");
   await page.keyboard.press("Escape");
   await page.goto("/shelf");
   await page.getByRole("link", { name: "Scumble, dry" }).click();
-  await shoot("bench-ground");
   await page.getByRole("button", { name: "Test strip" }).click();
   await page.getByRole("menuitem", { name: "Depth", exact: true }).click();
-  await page.getByRole("radio", { name: "responses" }).check({ force: true });
+  await below("responses");
   await shoot("bench-responses");
   await page.getByRole("button", { name: "Close the test strip" }).click();
-  await page.getByRole("radio", { name: "score" }).check({ force: true });
+  await below("score");
   await page.getByRole("region", { name: "Edge and marks" }).getByText(/px/).first().waitFor();
   await page.getByRole("slider", { name: "Place along the main stroke" }).hover();
   await shoot("bench-score");
@@ -56,7 +67,7 @@ await run(async () => {
   await page.getByRole("combobox", { name: "Second quality" }).selectOption("flow");
   await shoot("bench-sheet");
   await page.getByRole("button", { name: "Close the test strip" }).click();
-  await page.getByRole("radio", { name: "bodies" }).check({ force: true });
+  await below("bodies");
   await page.getByRole("textbox", { name: "Hardness", exact: true }).fill("60%");
   await page.keyboard.press("Enter");
   await page.getByRole("button", { name: "Save with a note…" }).click();
@@ -95,7 +106,7 @@ await run(async () => {
   await page.keyboard.press("Escape");
   await page.getByRole("link", { name: "Sets" }).click();
   await page.getByRole("link", { name: "Shopfront lettering" }).click();
-  await page.getByRole("combobox", { name: "Licence" }).waitFor();
+  await page.getByText(/stop it ·/).waitFor({ timeout: 60_000 });
   await shoot("set");
   await page.getByRole("link", { name: "Studies" }).click();
   await page.getByRole("link", { name: "Bread, first light" }).click();

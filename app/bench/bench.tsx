@@ -19,6 +19,7 @@ import { BenchStore } from "./state/store";
 import { BenchProvider, type BenchShared, type TrayReach, useBench } from "./state/use-bench";
 import { useDrafts } from "./state/use-drafts";
 import { useKeptSettings } from "./state/use-kept-settings";
+import { useUsed } from "./state/use-used";
 import { Tray } from "./tray/tray";
 import type { SetTray } from "./tray/tray-memory";
 
@@ -53,6 +54,7 @@ export function Bench({ account, kept, shelf, trays, madeFrom, answer }: Props) 
   const [frame] = useState(() => new FrameStore());
   const shared = useMemo((): BenchShared => ({ store, engine, frame, tray, save }), [store, frame, save]);
   useKeptSettings(store);
+  useUsed(store, id);
   useBenchKeys(shared);
   return (
     <BenchProvider value={shared}>

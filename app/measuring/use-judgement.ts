@@ -17,11 +17,8 @@ export function useJudgement(given: Judgement | undefined, address: string): Jud
     const ask = async () => {
       for (let n = 0; n < TRIES && !signal.aborted; n++) {
         const response = await fetch(address, { signal }).catch(() => undefined);
-        if (response?.ok) {
-          const judgement = (await response.json()) as Judgement;
-          if (!signal.aborted) setAsked({ address, judgement });
-          return;
-        }
+        const judgement = response?.ok && ((await response.json().catch(() => undefined)) as Judgement | undefined);
+        if (judgement && !signal.aborted) return setAsked({ address, judgement });
         await new Promise((resolve) => setTimeout(resolve, PAUSE));
       }
     };

@@ -30,8 +30,18 @@ export default function Sets({ loaderData: { sets } }: Route.ComponentProps) {
             {sets.map((set) => (
               <li
                 key={set.id}
-                className="relative flex items-baseline gap-4 px-4.5 py-3 focus-within:bg-act-wash hover:bg-act-wash"
+                className="relative flex items-center gap-4 px-4.5 py-2 focus-within:bg-act-wash hover:bg-act-wash"
               >
+                <span className="grid h-12 w-18 shrink-0 place-items-center overflow-hidden border border-line bg-raised">
+                  {set.cover && (
+                    <img
+                      src={`/sets/${set.id}/cover.png?of=${set.cover}`}
+                      alt=""
+                      loading="lazy"
+                      className="size-full object-cover"
+                    />
+                  )}
+                </span>
                 <Link to={`/sets/${set.id}`} className="font-medium font-serif text-lg after:absolute after:inset-0">
                   {set.name}
                 </Link>

@@ -6,7 +6,7 @@ import type { KeptSet } from "@server/sets/repository";
 import type { ShelfRow } from "@server/shelf/find";
 import type { KeptStudy } from "@server/studies/repository";
 import { Redo2, Undo2 } from "lucide-react";
-import { useState } from "react";
+import { useMemo, useState } from "react";
 import { BinButton } from "~/bin/bin-button";
 import { Button } from "~/ui/button";
 import { Field } from "~/ui/field";
@@ -42,7 +42,7 @@ export function SetPage({ set, members: given, editions, studies, answers }: Pro
   const { draft, edit, busy, changed } = drafting;
   const ids = draft.brushes.map(({ id }) => id);
   const { rowOf, admit, saveBrush } = useMembers(given, ids);
-  const rows = ids.flatMap((id) => rowOf(id) ?? []);
+  const rows = useMemo(() => draft.brushes.flatMap(({ id }) => rowOf(id) ?? []), [draft.brushes, rowOf]);
   const looked = useLooking(set.id, rows);
   const [adds, setAdds] = useState(draft.brushes.length === 0);
   const [trouble, setTrouble] = useState<string>();
@@ -53,26 +53,29 @@ export function SetPage({ set, members: given, editions, studies, answers }: Pro
     const row = rowOf(files.get(file) ?? "");
     return row && { id: row.id, name: row.brush.name };
   };
-  const checked: CheckedSet = {
-    ...draft,
-    members: draft.brushes.flatMap(({ id, note }) => {
-      const row = rowOf(id);
-      return row
-        ? [
-            {
-              id,
-              brush: row.brush,
-              note,
-              judgement: row.judgement,
-              cost: looked.costs.get(id),
-              materials: looked.materials.get(id),
-              hasVignette: studies.some(({ brushId }) => brushId === id),
-            },
-          ]
-        : [];
+  const checked = useMemo(
+    (): CheckedSet => ({
+      ...draft,
+      members: draft.brushes.flatMap(({ id, note }) => {
+        const row = rowOf(id);
+        return row
+          ? [
+              {
+                id,
+                brush: row.brush,
+                note,
+                judgement: row.judgement,
+                cost: looked.costs.get(id),
+                materials: looked.materials.get(id),
+                hasVignette: studies.some(({ brushId }) => brushId === id),
+              },
+            ]
+          : [];
+      }),
+      pictures: looked.pictures,
     }),
-    pictures: looked.pictures,
-  };
+    [draft, rowOf, looked, studies],
+  );
   const mend = (how: Mend) => {
     if (how.kind === "set") edit(how.patch);
     else if (how.kind === "remove") edit({ brushes: draft.brushes.filter(({ id }) => id !== how.id) });

@@ -1,12 +1,16 @@
 import type { Mend } from "@core/preflight";
 import type { ShelfRow } from "@server/shelf/find";
-import { useCallback, useEffect, useRef, useState } from "react";
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 
 /** The rows of a set's brushes: those that came with the page, those that were added, and newer ones that take their place. */
 export function useMembers(given: readonly ShelfRow[], ids: readonly string[]) {
   const [more, setMore] = useState<ReadonlyMap<string, ShelfRow>>(new Map());
-  const byId = new Map<string, ShelfRow>(given.map((row) => [row.id, row]));
-  for (const [id, row] of more) if ((byId.get(id)?.revision ?? 0) <= row.revision) byId.set(id, row);
+  const byId = useMemo(() => {
+    const all = new Map<string, ShelfRow>(given.map((row) => [row.id, row]));
+    for (const [id, row] of more) if ((all.get(id)?.revision ?? 0) <= row.revision) all.set(id, row);
+    return all;
+  }, [given, more]);
+  const rowOf = useCallback((id: string) => byId.get(id), [byId]);
   const admit = useCallback(
     (rows: readonly ShelfRow[]) =>
       setMore((before) => new Map([...before, ...rows.map((row): [string, ShelfRow] => [row.id, row])])),
@@ -50,5 +54,5 @@ export function useMembers(given: readonly ShelfRow[], ids: readonly string[]) {
     await fetchRows([id]);
     return undefined;
   };
-  return { rowOf: (id: string) => byId.get(id), admit, saveBrush };
+  return { rowOf, admit, saveBrush };
 }

@@ -19,7 +19,7 @@ export interface Chosen {
 
 /** @param search what is looked for @param total how many are found @param idAt the id at a place, where it is known */
 export function useChosen(search: string, total: number, idAt: (index: number) => string | undefined): Chosen {
-  const [{ ids, all }, setState] = useState<{
+  const [{ ids, all, anchor }, setState] = useState<{
     readonly ids: ReadonlySet<string>;
     /** The search of which all are chosen. */
     readonly all: string | undefined;
@@ -43,12 +43,19 @@ export function useChosen(search: string, total: number, idAt: (index: number) =
         if (!next.delete(id)) next.add(id);
         return { ids: next, all: undefined, anchor: index };
       }),
-    range: (index) =>
-      setState((before) => ({
-        ids: new Set([...before.ids, ...idsBetween(before.anchor, index)]),
-        all: undefined,
-        anchor: index,
-      })),
+    range: (index) => {
+      const [from, to] = [Math.min(anchor, index), Math.max(anchor, index)];
+      const choose = (some: readonly string[]) =>
+        setState((before) => ({ ids: new Set([...before.ids, ...some]), all: undefined, anchor: index }));
+      const known = idsBetween(from, to);
+      choose(known);
+      if (known.length === to - from + 1) return;
+      // What lies between was never in sight.
+      void fetch(`/shelf/rows.json?${search}&from=${from}&ids=${to - from + 1}`)
+        .then((response) => response.json())
+        .then(({ ids: found }: { ids: string[] }) => choose(found))
+        .catch(() => undefined);
+    },
     all: () => setState((before) => ({ ...before, ids: new Set(), all: search })),
     none: () => setState({ ids: new Set(), all: undefined, anchor: 0 }),
     isAll,

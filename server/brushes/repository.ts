@@ -111,6 +111,11 @@ export async function findRevision(
   return row && parseBrush(JSON.parse(row.body));
 }
 
+/** Remembers that a brush was painted with now. */
+export async function markUsed(database: Database, accountId: string, id: string): Promise<void> {
+  await database("brushes").where({ account_id: accountId, id }).update({ used_at: new Date() });
+}
+
 /** A revision as a brush's history lists it. */
 export interface KeptRevision {
   readonly number: number;

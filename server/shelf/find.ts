@@ -107,7 +107,7 @@ export async function findOnShelf(
   return rowsOf(database, accountId, ids);
 }
 
-/** All brushes that an ask means, by their ids, in its order. */
+/** The brushes that an ask means, by their ids, in its order. */
 export async function idsOnShelf(
   database: Database,
   accountId: string,

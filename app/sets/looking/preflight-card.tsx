@@ -1,5 +1,5 @@
 import { type CheckedSet, checks, type Mend, preflight, type Told, type Waiver, waiverOf } from "@core/preflight";
-import { useId, useState } from "react";
+import { useDeferredValue, useId, useMemo, useState } from "react";
 import { Link } from "react-router";
 import { Button } from "~/ui/button";
 import { box } from "~/ui/settings/box";
@@ -21,7 +21,9 @@ const colours = { block: "bg-danger", warning: "bg-chance", hint: "border border
 export function PreflightCard({ set, looked, waivers, onMend, onWaivers }: Props) {
   const [all, setAll] = useState(false);
   const names = new Map(set.members.map(({ id, brush }) => [id, brush.name]));
-  const found = preflight(set);
+  // Whoever types waits for nothing: what is found follows a moment later.
+  const settled = useDeferredValue(set);
+  const found = useMemo(() => preflight(settled), [settled]);
   const waived = found.filter((told) => waiverOf(told, waivers));
   const open = found.filter((told) => !waiverOf(told, waivers));
   const count = (gravity: Told["gravity"]) => open.filter((told) => told.gravity === gravity).length;

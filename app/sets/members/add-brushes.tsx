@@ -22,10 +22,11 @@ export function AddBrushes({ inSet, onAdd, onRemove }: Props) {
     const unwanted = new AbortController();
     const ask = async () => {
       const query = new URLSearchParams({ find, count: String(MOST), total: "1" });
-      const response = await fetch(`/shelf/rows.json?${query}`, { signal: unwanted.signal }).catch(() => undefined);
-      if (response?.ok) setFound((await response.json()) as typeof found);
+      const response = await fetch(`/shelf/rows.json?${query}`, { signal: unwanted.signal });
+      if (response.ok) setFound((await response.json()) as typeof found);
     };
-    const timer = setTimeout(() => void ask(), PAUSE);
+    // Another word has been typed, or nobody answers: what was found stays.
+    const timer = setTimeout(() => void ask().catch(() => undefined), PAUSE);
     return () => {
       clearTimeout(timer);
       unwanted.abort();
