@@ -45,8 +45,8 @@ export const axisNames = Object.keys(rows) as [Axis, ...Axis[]];
 export interface EmptyRegion {
   readonly x: number;
   readonly y: number;
-  /** "nothing soft with some texture" */
-  readonly says: string;
+  /** In two lines: "nothing soft", "with some texture" */
+  readonly says: readonly [string, string];
 }
 
 /** The empty thirds of a map, those with brushes on most sides first: what is missing among what there is. */
@@ -67,7 +67,10 @@ export function emptyRegions(points: readonly Measured[], across: Axis, up: Axis
       found.push({
         x: x / 3,
         y: y / 3,
-        says: `nothing ${rows[across].words[x]} ${rows[up].words[y].startsWith("with") ? "" : "and "}${rows[up].words[y]}`,
+        says: [
+          `nothing ${rows[across].words[x]}`,
+          `${rows[up].words[y].startsWith("with") ? "" : "and "}${rows[up].words[y]}`,
+        ],
         beside,
       });
     }

@@ -101,8 +101,8 @@ test("empty regions of a map are thirds without a brush, those among others firs
     "texture",
   );
   expect(regions).toHaveLength(4);
-  expect(regions[0].says).toBe("nothing half soft with some texture");
-  expect(regions).toContainEqual({ x: 2 / 3, y: 1 / 3, says: "nothing soft with some texture" });
+  expect(regions[0].says).toEqual(["nothing half soft", "with some texture"]);
+  expect(regions).toContainEqual({ x: 2 / 3, y: 1 / 3, says: ["nothing soft", "with some texture"] });
   expect(emptyRegions([], "width", "passes")).toHaveLength(9);
   expect(axisNames.length).toBeGreaterThan(3);
 });

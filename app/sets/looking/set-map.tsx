@@ -66,7 +66,7 @@ export function SetMap({ members, pairs }: { readonly members: readonly ShelfRow
         <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} className="w-full">
           <title>Map of the set</title>
           {regions.map((region) => (
-            <g key={region.says}>
+            <g key={region.says.join(" ")}>
               <rect
                 x={x(region.x)}
                 y={y(region.y + 1 / 3)}
@@ -75,7 +75,10 @@ export function SetMap({ members, pairs }: { readonly members: readonly ShelfRow
                 className="fill-chance/8"
               />
               <text x={x(region.x) + 6} y={y(region.y + 1 / 3) + 14} className="fill-chance text-[10.5px]">
-                {region.says}
+                {region.says[0]}{" "}
+                <tspan x={x(region.x) + 6} dy={13}>
+                  {region.says[1]}
+                </tspan>
               </text>
             </g>
           ))}
