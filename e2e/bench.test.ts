@@ -327,21 +327,31 @@ test("the main stroke is seen first, and quick changes end in the newest brush",
   const { page, close, complaints } = await onBench(browser, "Lettering quill, long");
   const before = await proofTurn(page);
   await page.getByRole("slider", { name: "Hardness, slider" }).focus();
-  const told = await page.evaluate(async () => {
+  const told = await page.evaluate(async (before) => {
     const told: { kind: string; turn: number }[] = [];
     const listen = (event: Event) => {
       const { kind, turn } = (event as CustomEvent<{ kind: string; turn: number }>).detail;
       if (kind === "begun" || kind === "proofed") told.push({ kind, turn });
     };
     addEventListener("brosse:engine", listen);
-    // Two changes with rest between them, then eight in a breath.
-    for (const pause of [600, 600, 0, 0, 0, 0, 0, 0, 0, 2500]) {
+    const change = () =>
       document.activeElement?.dispatchEvent(new KeyboardEvent("keydown", { key: "PageDown", bubbles: true }));
-      await new Promise((resolve) => setTimeout(resolve, pause));
+    const proofed = async (turn: number) => {
+      while (!told.some((one) => one.kind === "proofed" && one.turn === turn)) await new Promise(requestAnimationFrame);
+    };
+    // Two changes that are waited for, then eight in a breath.
+    for (const turn of [1, 2]) {
+      change();
+      await proofed(before + turn);
     }
+    for (let n = 3; n <= 10; n++) {
+      change();
+      await new Promise((resolve) => setTimeout(resolve));
+    }
+    await proofed(before + 10);
     removeEventListener("brosse:engine", listen);
     return told;
-  });
+  }, before);
   expect(told.slice(0, 2)).toEqual([
     { kind: "begun", turn: before + 1 },
     { kind: "proofed", turn: before + 1 },

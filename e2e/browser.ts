@@ -138,3 +138,24 @@ export async function penStroke(
 export async function aim(page: Page, what: string): Promise<void> {
   await page.getByRole("radiogroup", { name: "What to do to the tip" }).getByText(what, { exact: true }).click();
 }
+
+/** The names under which this browser keeps drafts and sheets, once it has kept one; an empty desk is not counted. */
+export function keptKeys(page: Page): Promise<string[]> {
+  return page.evaluate(async () => {
+    if (!(await indexedDB.databases()).some(({ name }) => name === "keyval-store")) return [];
+    const base = await new Promise<IDBDatabase>((resolve, reject) => {
+      const opening = indexedDB.open("keyval-store");
+      opening.onsuccess = () => resolve(opening.result);
+      opening.onerror = () => reject(opening.error);
+    });
+    const store = base.transaction("keyval").objectStore("keyval");
+    const read = <T>(request: IDBRequest<T>) =>
+      new Promise<T>((resolve, reject) => {
+        request.onsuccess = () => resolve(request.result);
+        request.onerror = () => reject(request.error);
+      });
+    const [keys, values] = await Promise.all([read(store.getAllKeys()), read(store.getAll())]);
+    base.close();
+    return keys.map(String).filter((_, n) => !Array.isArray(values[n]) || values[n].length > 0);
+  });
+}

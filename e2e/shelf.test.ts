@@ -147,8 +147,8 @@ test("one’s own order is made by keys, which is said aloud, and by the pointer
   await page.getByRole("button", { name: `Move ${before[0]}` }).focus();
   await page.keyboard.press("Space");
   await page.getByText(`${before[0]} is taken up at 1 of 6.`).waitFor({ state: "attached" });
-  // What listens to the arrows is there a moment after a line was taken up.
-  await page.evaluate(() => new Promise((resolve) => setTimeout(resolve, 50)));
+  // What listens to the arrows is there in the frame after a line was taken up.
+  await page.evaluate(() => new Promise((resolve) => requestAnimationFrame(() => requestAnimationFrame(resolve))));
   await page.keyboard.press("ArrowDown");
   await page.getByText(`${before[0]} is over 2 of 6.`).waitFor({ state: "attached" });
   await page.keyboard.press("Space");

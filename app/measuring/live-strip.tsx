@@ -5,7 +5,7 @@ import type { Measuring, StrokeAsk } from "./protocol";
 
 let shared: { readonly port: Port<Measuring>; users: number } | undefined;
 
-/** The worker that paints live strips: one for the page, for as long as any is shown. */
+/** The worker that paints live strips: one for the page, closed with the last strip. */
 function usePainter(): { current: Port<Measuring> | undefined } {
   const painter = useRef<Port<Measuring>>(undefined);
   useEffect(() => {

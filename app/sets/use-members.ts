@@ -1,3 +1,4 @@
+import { brushText } from "@core/brush";
 import type { Mend } from "@core/preflight";
 import type { ShelfRow } from "@server/shelf/find";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
@@ -21,7 +22,10 @@ export function useMembers(given: readonly ShelfRow[], ids: readonly string[]) {
       const response = await fetch(`/shelf/rows.json?${wanted.map((id) => `id=${id}`).join("&")}`).catch(
         () => undefined,
       );
-      if (response?.ok) admit(((await response.json()) as { rows: ShelfRow[] }).rows);
+      if (!response?.ok) return [];
+      const { rows } = (await response.json()) as { rows: ShelfRow[] };
+      admit(rows);
+      return rows;
     },
     [admit],
   );
@@ -51,8 +55,9 @@ export function useMembers(given: readonly ShelfRow[], ids: readonly string[]) {
       body: JSON.stringify({ act: "save", from: row.revision, brush, note: `preflight: ${label}`.slice(0, 200) }),
     }).catch(() => undefined);
     if (!response?.ok) return "The brush could not be saved; try again.";
-    await fetchRows([id]);
-    return undefined;
+    const [now] = await fetchRows([id]);
+    // It may have been changed meanwhile, by another page: then this step was refused.
+    return now && brushText(now.brush) !== brushText(brush) ? "The brush was changed meanwhile; try again." : undefined;
   };
   return { rowOf, admit, saveBrush };
 }

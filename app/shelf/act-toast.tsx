@@ -1,7 +1,5 @@
 import type { ShelfAct } from "@server/shelf/act";
-import { useEffect, useState } from "react";
-import { Button } from "~/ui/button";
-import { useEscape } from "~/ui/use-escape";
+import { Toast, usePassing } from "~/ui/toast";
 import { counted } from "~/ui/words";
 import { useShelfActs } from "./use-shelf-acts";
 
@@ -11,34 +9,14 @@ const STAYS = 15_000;
 /** Says what was done to brushes, and takes it back at a click. */
 export function ActToast({ sets }: { readonly sets: readonly { readonly id: string; readonly name: string }[] }) {
   const { last, busy, run } = useShelfActs();
-  const [gone, setGone] = useState<typeof last>();
-  useEffect(() => {
-    if (!last) return;
-    const timer = setTimeout(() => setGone(last), STAYS);
-    return () => clearTimeout(timer);
-  }, [last]);
-  const shown = last && last !== gone ? last : undefined;
-  useEscape(shown !== undefined, () => setGone(shown));
+  const { shown, hide } = usePassing(last, STAYS);
   if (!shown) return null;
-  const back = "back" in shown ? shown.back : undefined;
+  const back = "back" in shown && shown.count > 0 ? shown.back : undefined;
   return (
-    <div
-      role="status"
-      className="fixed inset-x-0 bottom-16 z-40 mx-auto flex w-fit max-w-[92vw] items-center gap-3 rounded-lg border border-line bg-panel px-4 py-2 shadow-xl"
-    >
-      <span>
-        {"fault" in shown ? shown.fault : saysDone(shown.act, shown.count, sets)}
-        {"says" in shown && shown.says && ` ${shown.says}`}
-      </span>
-      {back && "count" in shown && shown.count > 0 && (
-        <Button kind="act" className="h-7" disabled={busy} onClick={() => void run(back)}>
-          Undo
-        </Button>
-      )}
-      <Button kind="quiet" className="h-7 px-1" onClick={() => setGone(shown)}>
-        Hide this
-      </Button>
-    </div>
+    <Toast className="bottom-16" busy={busy} onUndo={back && (() => void run(back))} onHide={hide}>
+      {"fault" in shown ? shown.fault : saysDone(shown.act, shown.count, sets)}
+      {"says" in shown && shown.says && ` ${shown.says}`}
+    </Toast>
   );
 }
 

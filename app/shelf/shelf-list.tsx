@@ -1,24 +1,10 @@
-import {
-  type Announcements,
-  closestCenter,
-  DndContext,
-  type DragEndEvent,
-  KeyboardSensor,
-  PointerSensor,
-  useSensor,
-  useSensors,
-} from "@dnd-kit/core";
-import {
-  SortableContext,
-  sortableKeyboardCoordinates,
-  useSortable,
-  verticalListSortingStrategy,
-} from "@dnd-kit/sortable";
+import { useSortable } from "@dnd-kit/sortable";
 import { CSS } from "@dnd-kit/utilities";
 import type { Facets, ShelfRow } from "@server/shelf/find";
 import { useWindowVirtualizer } from "@tanstack/react-virtual";
 import { GripVertical } from "lucide-react";
 import { type ReactNode, useEffect, useLayoutEffect, useRef, useState } from "react";
+import { Sorting } from "~/ui/sorting";
 import { ShelfLine } from "./shelf-line";
 import type { Chosen } from "./use-chosen";
 import type { ShelfRows } from "./use-shelf-rows";
@@ -109,10 +95,27 @@ export function ShelfList({ rows, chosen, fresh, look, facets, onMove }: Props) 
     </ul>
   );
   if (!onMove) return whole;
+  const known = shown.flatMap(({ index }) => {
+    const row = rows.at(index);
+    return row ? [{ index, row }] : [];
+  });
+  const placeOf = (id: string) => known.find(({ row }) => row.id === id);
+  const put = (id: string, over: string) => {
+    const [from, to] = [placeOf(id), placeOf(over)];
+    if (!from || !to || from === to) return;
+    const before = to.index > from.index ? rows.at(to.index + 1)?.id : over;
+    onMove(id, before ?? null);
+  };
   return (
-    <ByHand rows={rows} shown={shown.map(({ index }) => index)} onMove={onMove}>
+    <Sorting
+      id="shelf"
+      ids={known.map(({ row }) => row.id)}
+      nameOf={(id) => placeOf(id)?.row.brush.name}
+      placeOf={(id) => `${(placeOf(id)?.index ?? 0) + 1} of ${rows.total}`}
+      onPut={put}
+    >
       {whole}
-    </ByHand>
+    </Sorting>
   );
 }
 
@@ -177,61 +180,5 @@ function SortablePlace({
     >
       {children(handle)}
     </li>
-  );
-}
-
-/** Lets lines be moved by pointer and keys, and says aloud where they are. */
-function ByHand({
-  rows,
-  shown,
-  onMove,
-  children,
-}: {
-  readonly rows: ShelfRows;
-  readonly shown: readonly number[];
-  readonly onMove: (id: string, before: string | null) => void;
-  readonly children: ReactNode;
-}) {
-  const sensors = useSensors(
-    useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
-    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
-  );
-  const known = shown.flatMap((index) => {
-    const row = rows.at(index);
-    return row ? [{ index, row }] : [];
-  });
-  const placeOf = (id: unknown) => known.find(({ row }) => row.id === id);
-  const nameOf = (id: unknown) => placeOf(id)?.row.brush.name ?? "The brush";
-  const says = (id: unknown) => `${(placeOf(id)?.index ?? 0) + 1} of ${rows.total}`;
-  const announcements: Announcements = {
-    onDragStart: ({ active }) => `${nameOf(active.id)} is taken up at ${says(active.id)}.`,
-    onDragOver: ({ active, over }) =>
-      over && over.id !== active.id ? `${nameOf(active.id)} is over ${says(over.id)}.` : undefined,
-    onDragEnd: ({ active, over }) => (over ? `${nameOf(active.id)} is put down at ${says(over.id)}.` : undefined),
-    onDragCancel: ({ active }) => `${nameOf(active.id)} stays where it was.`,
-  };
-  const end = ({ active, over }: DragEndEvent) => {
-    const [from, to] = [placeOf(active.id), over ? placeOf(over.id) : undefined];
-    if (!from || !to || from === to) return;
-    const before = to.index > from.index ? rows.at(to.index + 1)?.id : to.row.id;
-    onMove(from.row.id, before ?? null);
-  };
-  return (
-    <DndContext
-      id="shelf"
-      sensors={sensors}
-      collisionDetection={closestCenter}
-      accessibility={{
-        announcements,
-        screenReaderInstructions: {
-          draggable: "Space takes the brush up, the arrows move it, Space puts it down, Escape leaves it where it was.",
-        },
-      }}
-      onDragEnd={end}
-    >
-      <SortableContext items={known.map(({ row }) => row.id)} strategy={verticalListSortingStrategy}>
-        {children}
-      </SortableContext>
-    </DndContext>
   );
 }

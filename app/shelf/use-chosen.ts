@@ -34,15 +34,26 @@ export function useChosen(search: string, total: number, idAt: (index: number) =
     }
     return some;
   };
+  /** Asks for the ids of what was never in sight; where nobody answers, the choice stays as it is. */
+  const fetchIds = (from: number, count: number, take: (ids: readonly string[]) => void) =>
+    void fetch(`/shelf/rows.json?${search}&from=${from}&ids=${count}`)
+      .then((response) => response.json())
+      .then(({ ids: found }: { ids: string[] }) => take(found))
+      .catch(() => undefined);
   return {
     count: isAll ? total : ids.size,
     has: (id) => isAll || ids.has(id),
-    toggle: (id, index) =>
-      setState((before) => {
-        const next = new Set(isAll ? idsBetween(0, total - 1) : before.ids);
-        if (!next.delete(id)) next.add(id);
-        return { ids: next, all: undefined, anchor: index };
-      }),
+    toggle: (id, index) => {
+      const toggle = (found: readonly string[]) =>
+        setState((before) => {
+          const next = new Set(before.all === search ? found : before.ids);
+          if (!next.delete(id)) next.add(id);
+          return { ids: next, all: undefined, anchor: index };
+        });
+      const known = idsBetween(0, total - 1);
+      if (!isAll || known.length === total) toggle(known);
+      else fetchIds(0, total, toggle);
+    },
     range: (index) => {
       const [from, to] = [Math.min(anchor, index), Math.max(anchor, index)];
       const choose = (some: readonly string[]) =>
@@ -50,11 +61,7 @@ export function useChosen(search: string, total: number, idAt: (index: number) =
       const known = idsBetween(from, to);
       choose(known);
       if (known.length === to - from + 1) return;
-      // What lies between was never in sight.
-      void fetch(`/shelf/rows.json?${search}&from=${from}&ids=${to - from + 1}`)
-        .then((response) => response.json())
-        .then(({ ids: found }: { ids: string[] }) => choose(found))
-        .catch(() => undefined);
+      fetchIds(from, to - from + 1, choose);
     },
     all: () => setState((before) => ({ ...before, ids: new Set(), all: search })),
     none: () => setState({ ids: new Set(), all: undefined, anchor: 0 }),

@@ -1,6 +1,7 @@
 import type { Judgement } from "@core/measure/judge";
 import { MEASURE_METHODS, measuredSchema } from "@core/measure/measured";
 import { traitNames } from "@core/measure/traits";
+import type { Knex } from "knex";
 import type { Database } from "../database/connect";
 
 interface Row {
@@ -17,6 +18,11 @@ export async function findJudgements(database: Database, hashes: readonly string
     .where({ methods: MEASURE_METHODS })
     .select("values_hash", "body", "traits");
   return new Map(rows.map((row) => [row.values_hash, judgementOf(row)]));
+}
+
+/** Joins what was measured by the present methods to brushes: `query.leftJoin("measures", measuresOfBrushes)`. */
+export function measuresOfBrushes(this: Knex.JoinClause): void {
+  this.on("measures.values_hash", "brushes.values_hash").andOnVal("measures.methods", MEASURE_METHODS);
 }
 
 /** What a row of the table says. */
@@ -50,9 +56,7 @@ export async function keepJudgement(database: Database, hash: string, { measured
 /** The ids of an account's brushes whose measures are not known, those of its shelf's top first. */
 export async function listUnmeasured(database: Database, accountId: string, most: number): Promise<string[]> {
   return database("brushes")
-    .leftJoin("measures", function () {
-      this.on("measures.values_hash", "brushes.values_hash").andOnVal("measures.methods", MEASURE_METHODS);
-    })
+    .leftJoin("measures", measuresOfBrushes)
     .where({ account_id: accountId, binned_at: null })
     .whereNull("measures.values_hash")
     .orderBy([{ column: "position" }, { column: "brushes.id" }])

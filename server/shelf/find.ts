@@ -1,9 +1,8 @@
 import type { Judgement } from "@core/measure/judge";
-import { MEASURE_METHODS } from "@core/measure/measured";
 import { type Trait, traitNames, traits } from "@core/measure/traits";
 import { type KeptBrush, keptBrush, keptFields } from "../brushes/repository";
 import type { Database } from "../database/connect";
-import { judgementOf } from "../measures/repository";
+import { judgementOf, measuresOfBrushes } from "../measures/repository";
 import type { ShelfAsk, ShelfOrder } from "./ask";
 
 /** A brush as a shelf shows it. */
@@ -41,9 +40,7 @@ function pattern(word: string): string {
 /** The brushes of a shelf that an ask means, in no order. */
 function meant(database: Database, accountId: string, ask: ShelfAsk) {
   const query = database("brushes")
-    .leftJoin("measures", function () {
-      this.on("measures.values_hash", "brushes.values_hash").andOnVal("measures.methods", MEASURE_METHODS);
-    })
+    .leftJoin("measures", measuresOfBrushes)
     .where("brushes.account_id", accountId)
     .whereNull("brushes.binned_at");
   for (const word of ask.find.split(/\s+/).filter(Boolean)) {
@@ -135,9 +132,7 @@ export async function rowsOf(database: Database, accountId: string, ids: readonl
     .join("revisions", function () {
       this.on("revisions.brush_id", "brushes.id").andOn("revisions.number", "brushes.revision");
     })
-    .leftJoin("measures", function () {
-      this.on("measures.values_hash", "brushes.values_hash").andOnVal("measures.methods", MEASURE_METHODS);
-    })
+    .leftJoin("measures", measuresOfBrushes)
     .leftJoin({ parent: "brushes" }, function () {
       this.on("parent.id", "brushes.made_from_id").andOnNull("parent.binned_at");
     })
@@ -194,9 +189,7 @@ export async function facetsOf(database: Database, accountId: string): Promise<F
   const own = () => database("brushes").where("brushes.account_id", accountId).whereNull("brushes.binned_at");
   const [[sums], tags, categories, sets] = await Promise.all([
     own()
-      .leftJoin("measures", function () {
-        this.on("measures.values_hash", "brushes.values_hash").andOnVal("measures.methods", MEASURE_METHODS);
-      })
+      .leftJoin("measures", measuresOfBrushes)
       .select<Record<string, number | string | null>[]>([
         database.raw("count(*) as total"),
         database.raw("sum(measures.values_hash is null) as unmeasured"),

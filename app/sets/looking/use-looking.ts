@@ -30,11 +30,11 @@ const FAR = 0.22;
 /** The most pairs that are painted: those that measure most alike. */
 const MOST_PAIRS = 60;
 
-const nothing: Looked = { costs: new Map(), pictures: new Map(), materials: new Map(), pairs: [], left: 0 };
+const nothing: Omit<Looked, "left"> = { costs: new Map(), pictures: new Map(), materials: new Map(), pairs: [] };
 
 /** Looks at the brushes of a set in a worker, one after the other; what is known of a brush is not asked again. */
 export function useLooking(setId: string, members: readonly ShelfRow[]): Looked {
-  const [looked, setLooked] = useState(nothing);
+  const [looked, setLooked] = useState<Looked>({ ...nothing, left: members.length });
   const port = useRef<Port<Looking>>(undefined);
   const facts = useRef(
     new Map<string, { readonly cost: MarkCost; readonly pictures: ReadonlyMap<string, PictureFacts> }>(),
@@ -69,6 +69,7 @@ export function useLooking(setId: string, members: readonly ShelfRow[]): Looked 
       setLooked((before) => ({ costs, pictures, pairs: alike, left, materials: materials ?? before.materials }));
     };
     const work = async () => {
+      tell();
       const query = members.map(({ id }) => `id=${id}`).join("&");
       const answer = await fetch(`/sets/${setId}/materials.json?${query}`).catch(() => undefined);
       if (answer?.ok) tell(new Map(Object.entries((await answer.json()) as Record<string, readonly Material[]>)));

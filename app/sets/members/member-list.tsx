@@ -1,22 +1,8 @@
-import {
-  type Announcements,
-  closestCenter,
-  DndContext,
-  type DragEndEvent,
-  KeyboardSensor,
-  PointerSensor,
-  useSensor,
-  useSensors,
-} from "@dnd-kit/core";
-import {
-  arrayMove,
-  SortableContext,
-  sortableKeyboardCoordinates,
-  verticalListSortingStrategy,
-} from "@dnd-kit/sortable";
+import { arrayMove } from "@dnd-kit/sortable";
 import type { ShelfRow } from "@server/shelf/find";
 import type { KeptStudy } from "@server/studies/repository";
 import { Fragment } from "react";
+import { Sorting } from "~/ui/sorting";
 import type { Line } from "../draft";
 import { MemberLine } from "./member-line";
 
@@ -31,19 +17,6 @@ interface Props {
 
 /** The brushes of a set in their order and groups; moved by pointer, by keys and by buttons. */
 export function MemberList({ setId, lines, rowOf, studies, onLines }: Props) {
-  const sensors = useSensors(
-    useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
-    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
-  );
-  const nameOf = (id: unknown) => rowOf(String(id))?.brush.name ?? "The brush";
-  const placeOf = (id: unknown) => `${lines.findIndex((line) => line.id === id) + 1} of ${lines.length}`;
-  const announcements: Announcements = {
-    onDragStart: ({ active }) => `${nameOf(active.id)} is taken up at ${placeOf(active.id)}.`,
-    onDragOver: ({ active, over }) =>
-      over && over.id !== active.id ? `${nameOf(active.id)} is over ${placeOf(over.id)}.` : undefined,
-    onDragEnd: ({ active, over }) => (over ? `${nameOf(active.id)} is put down at ${placeOf(over.id)}.` : undefined),
-    onDragCancel: ({ active }) => `${nameOf(active.id)} stays where it was.`,
-  };
   const move = (from: number, to: number) => {
     if (from < 0 || to < 0 || to >= lines.length || from === to) return;
     const next = arrayMove([...lines], from, to);
@@ -51,62 +24,49 @@ export function MemberList({ setId, lines, rowOf, studies, onLines }: Props) {
     next[to] = { ...next[to], group: lines[to].group };
     onLines(next);
   };
-  const end = ({ active, over }: DragEndEvent) => {
-    if (!over) return;
-    move(
-      lines.findIndex(({ id }) => id === active.id),
-      lines.findIndex(({ id }) => id === over.id),
-    );
-  };
+  const indexOf = (wanted: string) => lines.findIndex(({ id }) => id === wanted);
   const patch = (id: string, part: Partial<Line>) =>
     onLines(
       lines.map((line) => (line.id === id ? { ...line, ...part } : line)),
       `${id} ${Object.keys(part).join(" ")}`,
     );
   return (
-    <DndContext
+    <Sorting
       id={`set ${setId}`}
-      sensors={sensors}
-      collisionDetection={closestCenter}
-      accessibility={{
-        announcements,
-        screenReaderInstructions: {
-          draggable: "Space takes the brush up, the arrows move it, Space puts it down, Escape leaves it where it was.",
-        },
-      }}
-      onDragEnd={end}
+      ids={lines.map(({ id }) => id)}
+      nameOf={(id) => rowOf(id)?.brush.name}
+      placeOf={(id) => `${indexOf(id) + 1} of ${lines.length}`}
+      onPut={(id, over) => move(indexOf(id), indexOf(over))}
     >
-      <SortableContext items={lines.map(({ id }) => id)} strategy={verticalListSortingStrategy}>
-        <ol aria-label="Brushes of the set">
-          {lines.map((line, index) => {
-            const row = rowOf(line.id);
-            const begins = line.group !== (lines[index - 1]?.group ?? "");
-            return (
-              <Fragment key={line.id}>
-                {begins && (
-                  <li className="flex justify-between border-line border-b bg-panel px-3 py-1 text-[13px] text-soft">
-                    <span>{line.group || "without a group"}</span>
-                    <span>{lines.filter(({ group }) => group === line.group).length}</span>
-                  </li>
-                )}
-                {row && (
-                  <MemberLine
-                    row={row}
-                    line={line}
-                    setId={setId}
-                    first={index === 0}
-                    last={index === lines.length - 1}
-                    vignette={studies.find(({ brushId }) => brushId === line.id)}
-                    onMove={(by) => move(index, index + by)}
-                    onPatch={(part) => patch(line.id, part)}
-                    onRemove={() => onLines(lines.filter(({ id }) => id !== line.id))}
-                  />
-                )}
-              </Fragment>
-            );
-          })}
-        </ol>
-      </SortableContext>
-    </DndContext>
+      <ol aria-label="Brushes of the set">
+        {lines.map((line, index) => {
+          const row = rowOf(line.id);
+          const begins = line.group !== (lines[index - 1]?.group ?? "");
+          return (
+            <Fragment key={line.id}>
+              {begins && (
+                <li className="flex justify-between border-line border-b bg-panel px-3 py-1 text-[13px] text-soft">
+                  <span>{line.group || "without a group"}</span>
+                  <span>{lines.filter(({ group }) => group === line.group).length}</span>
+                </li>
+              )}
+              {row && (
+                <MemberLine
+                  row={row}
+                  line={line}
+                  setId={setId}
+                  first={index === 0}
+                  last={index === lines.length - 1}
+                  vignette={studies.find(({ brushId }) => brushId === line.id)}
+                  onMove={(by) => move(index, index + by)}
+                  onPatch={(part) => patch(line.id, part)}
+                  onRemove={() => onLines(lines.filter(({ id }) => id !== line.id))}
+                />
+              )}
+            </Fragment>
+          );
+        })}
+      </ol>
+    </Sorting>
   );
 }
