@@ -1,6 +1,6 @@
 import type { Browser, Page } from "playwright-core";
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
-import { address, enterDemo, openBrowser, painter, proofed } from "./browser";
+import { address, enterDemo, keptKeys, openBrowser, painter, proofed } from "./browser";
 
 let browser: Browser;
 beforeAll(async () => {
@@ -261,12 +261,9 @@ describe("a page that crashes loses nothing that it said was kept", () => {
     await third.getByRole("combobox", { name: "Longer side of a new sheet" }).selectOption("256 px");
     await third.getByRole("combobox", { name: "Begin with" }).selectOption("speckle");
     await third.getByText("256×256 px").waitFor();
-    // The desk keeps what lies on it a moment after the last change.
-    await expect
-      .poll(() => third.evaluate(async () => (await indexedDB.databases()).length), { timeout: 10_000 })
-      .toBeGreaterThan(0);
     await third.getByRole("region", { name: "Findings" }).waitFor();
-    await new Promise((resolve) => setTimeout(resolve, 1500));
+    // The desk keeps what lies on it a moment after the last change.
+    await expect.poll(() => keptKeys(third), { timeout: 10_000 }).toContainEqual(expect.stringMatching(/^tip desk (?!settings)/));
     await crash(third);
     const fourth = await context.newPage();
     fourth.setDefaultTimeout(15_000);
