@@ -263,7 +263,9 @@ describe("a page that crashes loses nothing that it said was kept", () => {
     await third.getByText("256×256 px").waitFor();
     await third.getByRole("region", { name: "Findings" }).waitFor();
     // The desk keeps what lies on it a moment after the last change.
-    await expect.poll(() => keptKeys(third), { timeout: 10_000 }).toContainEqual(expect.stringMatching(/^tip desk (?!settings)/));
+    await expect
+      .poll(() => keptKeys(third), { timeout: 10_000 })
+      .toContainEqual(expect.stringMatching(/^tip desk (?!settings)/));
     await crash(third);
     const fourth = await context.newPage();
     fourth.setDefaultTimeout(15_000);
