@@ -16,7 +16,9 @@ export function readOptions(
     const { values, positionals } = parseArgs({ args: [...args], options, allowPositionals: true, strict: true });
     if (positionals.length !== words)
       throw new CallError(
-        words ? `one file is wanted, ${positionals.length} are given` : `"${positionals[0]}" is not understood`,
+        words
+          ? `${words === 1 ? "one file is" : `${words} files are`} wanted, ${positionals.length} given`
+          : `"${positionals[0]}" is not understood`,
       );
     return { options: values as Record<string, string | undefined>, rest: positionals };
   } catch (error) {

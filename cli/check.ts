@@ -21,7 +21,7 @@ export function check(args: readonly string[]): number {
     notes: set.notes,
     credits: set.credits,
     licence: set.licence,
-    members: set.brushes.flatMap(({ file, note = "" }) => {
+    members: set.brushes.flatMap(({ file, note = "", materials }) => {
       const brush = brushes.get(file);
       if (!brush) return [];
       return [
@@ -31,8 +31,8 @@ export function check(args: readonly string[]): number {
           note,
           judgement: judge(brush, pictures, now),
           cost: markCost(brush, pictures, now),
-          // A package does not say what its pictures were made of, and vignettes go beside it.
-          materials: undefined,
+          materials: materials?.map((one) => ({ ...one, licence: one.licence })),
+          // Vignettes go beside a package.
           hasVignette: undefined,
         },
       ];

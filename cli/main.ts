@@ -1,5 +1,6 @@
 import { simulatedHands } from "@core/hand/simulate";
 import { check } from "./check";
+import { diff } from "./diff";
 import { flatten } from "./flatten";
 import { marks } from "./marks";
 import { measure } from "./measure";
@@ -15,6 +16,7 @@ const usage = `usage:
   brosse replay STUDY.zip [--at M:SS|CHAPTER|end] --out P.png|P.ora
   brosse replay STUDY.zip --stages DIR
   brosse check SET.zip [--out FOUND.json]
+  brosse diff OLD.zip NEW.zip [--out DIR]
   brosse pack DIR --out SET.zip
   brosse unpack SET.zip --out DIR
 
@@ -29,6 +31,7 @@ const verbs: Record<string, (args: readonly string[]) => unknown> = {
   marks,
   measure,
   check,
+  diff,
   flatten,
   replay,
   pack,

@@ -1,6 +1,6 @@
 import type { Browser, Page } from "playwright-core";
 import { afterAll, beforeAll, expect, test } from "vitest";
-import { enterDemo, onBench, openBrowser, painter, penStroke, proofed, proofTurn } from "./browser";
+import { chooseBrush, enterDemo, onBench, openBrowser, painter, penStroke, proofed, proofTurn } from "./browser";
 import { difference, inked, paperPixels } from "./pixels";
 
 let browser: Browser;
@@ -176,7 +176,7 @@ test("a revision has a note and is returned to; another brush lends its tip, or 
   expect(await size.inputValue()).toBe("20 px");
   await more(page, "Take from or mix with another brush");
   const other = page.getByRole("region", { name: "Another brush" });
-  await other.getByRole("combobox").selectOption({ label: "Gilder’s size" });
+  await chooseBrush(page, "The other brush", "Gilder’s size");
   await expect.poll(() => other.getByRole("button", { name: "tip" }).isEnabled(), { timeout: 10_000 }).toBe(true);
   await other.getByRole("slider").focus();
   await page.keyboard.press("End");

@@ -51,19 +51,6 @@ export async function proofed(page: Page, turn = 1): Promise<void> {
     (wanted) => (window as unknown as { heard: { proofed: number } }).heard.proofed >= wanted,
     turn,
   );
-  await composited(page);
-}
-
-/** The worker's canvas reaches the screen a few frames after the worker says so, later on a busy machine: until nothing on it changes. */
-export async function composited(page: Page): Promise<void> {
-  let before: Buffer | undefined;
-  for (let shot = 0; shot < 20; shot++) {
-    for (let frame = 0; frame < 6; frame++)
-      await page.evaluate(() => new Promise((resolve) => requestAnimationFrame(() => resolve(undefined))));
-    const now = await page.screenshot({ animations: "disabled" });
-    if (before?.equals(now)) return;
-    before = now;
-  }
 }
 
 /** A painter at the demo workshop's bench, with one of its brushes. */
@@ -131,7 +118,38 @@ export async function penStroke(
     },
     { readings: [...readings], pointerType, rest },
   );
-  await composited(page);
+}
+
+/** Waits until React has taken the page over: what is clicked before that goes nowhere. */
+export async function comeToLife(page: Page): Promise<void> {
+  await page.waitForFunction(() =>
+    Object.keys(document.querySelector("main") ?? {}).some((key) => key.startsWith("__reactFiber")),
+  );
+}
+
+/** From a set's page: publishes its next edition, and ends on that one's page. @param version the one that is to be proposed */
+export async function publishSet(page: Page, version: string): Promise<void> {
+  await page.getByRole("button", { name: "Publish…" }).click();
+  await page.waitForURL("**/publish");
+  await sendOut(page, version, "");
+}
+
+/** The rest of it: from the page that shows what would go out. */
+export async function sendOut(page: Page, version: string, note: string): Promise<void> {
+  await page.getByRole("textbox", { name: "What is new" }).fill(note);
+  await page.getByRole("checkbox", { name: /^This is for good/ }).click();
+  await page.getByRole("button", { name: `Publish ${version}` }).click();
+  await page.waitForURL("**/editions/*", { timeout: 60_000 });
+}
+
+/** Finds a brush of the shelf by its name and chooses it for something. */
+export async function chooseBrush(page: Page, what: string, name: string): Promise<void> {
+  await page.getByRole("button", { name: new RegExp(`^${what}`) }).click();
+  await page.getByRole("searchbox", { name: "Find a brush of the shelf" }).fill(name);
+  await page
+    .getByRole("button", { name: `Take ${name}`, exact: false })
+    .first()
+    .click();
 }
 
 /** Shows what belongs to an aim of the tip desk. */

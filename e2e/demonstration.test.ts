@@ -1,6 +1,8 @@
+import { readInkml } from "@core/formats/inkml/read";
 import type { Browser, Page } from "playwright-core";
 import { afterAll, beforeAll, expect, test } from "vitest";
-import { enterDemo, openBrowser, painter, penStroke, proofed } from "./browser";
+import { comeToLife, enterDemo, openBrowser, painter, penStroke, proofed, publishSet } from "./browser";
+import { signUp } from "./makers";
 
 let browser: Browser;
 beforeAll(async () => {
@@ -150,8 +152,7 @@ test("from a set to a demonstration in other painters' hands, and back", { timeo
   await expect
     .poll(() => page.getByRole("checkbox", { name: "Pier sign goes out with the next edition" }).isEnabled())
     .toBe(true);
-  await page.getByRole("button", { name: "Publish 1.0.0" }).click();
-  await page.waitForURL("**/editions/*", { timeout: 60_000 });
+  await publishSet(page, "1.0.0");
   const edition = page.url();
 
   // 6. Another painter, without an account: the demonstration plays, is stopped, and is painted on.
@@ -159,7 +160,7 @@ test("from a set to a demonstration in other painters' hands, and back", { timeo
   const { page: other } = taker;
   await other.goto(edition);
   await other.getByRole("img", { name: "Pier sign, as it became" }).waitFor();
-  const play = other.getByRole("button", { name: "Play" });
+  const play = other.getByRole("button", { name: "Play", exact: true });
   await expect.poll(() => play.isEnabled(), { timeout: 20_000 }).toBe(true);
   const place = other.getByRole("slider", { name: "Place on the roll" });
   await place.press("Home");
@@ -185,6 +186,9 @@ test("from a set to a demonstration in other painters' hands, and back", { timeo
   await other.getByRole("button", { name: "Show the vignette of Gold flake" }).click();
   await other.getByRole("region", { name: "Vignette" }).waitFor();
   await other.getByText(/sampler goes out beside it/).waitFor();
+  await other.getByRole("button", { name: "What changed" }).click();
+  await other.getByText("The first edition.").waitFor();
+  await other.keyboard.press("Escape");
 
   // 8. The painter answers with a stroke.
   const pad = other.getByRole("region", { name: /^Try/ });
@@ -203,10 +207,7 @@ test("from a set to a demonstration in other painters' hands, and back", { timeo
 
   // 7. They take the set and change a brush; the maker changes another, adds one, and publishes again.
   await other.getByRole("link", { name: "Sign up to keep it" }).click();
-  await other.getByRole("textbox", { name: "You or your studio" }).fill("Lock Keepers");
-  await other.getByRole("textbox", { name: "E-mail" }).fill(`lock-${Date.now()}@example.com`);
-  await other.getByRole("textbox", { name: "Password" }).fill("a long enough password");
-  await other.getByRole("button", { name: "Open an account" }).click();
+  await signUp(other, "Lock Keepers");
   await other.waitForURL("**/editions/*");
   await other.getByRole("button", { name: "Put on my shelf" }).click();
   await other.waitForURL("**/shelf?*");
@@ -214,25 +215,56 @@ test("from a set to a demonstration in other painters' hands, and back", { timeo
 
   await page.goto("/shelf");
   await changeSize(page, "Pier line", "9 px");
+  await page.goto("/shelf");
+  await changeSize(page, "Rivet row", "25 px");
   await page.goto(set);
   await page.getByRole("button", { name: "Add brushes…" }).click();
   await page.getByRole("button", { name: "Add Awning stripe to the set" }).click();
-  await page.getByRole("button", { name: "Publish 1.1.0" }).click();
-  await page.waitForURL("**/editions/*", { timeout: 60_000 });
+  await publishSet(page, "1.1.0");
 
+  await other.goto(edition);
+  await other.getByRole("link", { name: "Renew yours to 1.1.0" }).waitFor();
   await other.goto("/shelf");
-  await other.getByRole("button", { name: "Renew" }).click();
+  await other.getByRole("link", { name: "See what is new" }).click();
+  await other.waitForURL("**/renew/*");
+  await other.getByRole("img", { name: "Rivet row, as it will be" }).waitFor();
+  await other.getByText("1 part was changed by both").waitFor();
+  // Its size is mine, its flow the maker’s; of what both changed I take the maker’s.
+  const whose = other.getByRole("radiogroup", { name: "Size of Rivet row" });
+  expect(await whose.getByRole("radio", { name: "mine", exact: true }).isChecked()).toBe(true);
+  await whose.getByText("the maker’s", { exact: true }).click();
+  await other.getByRole("button", { name: "Renew", exact: true }).click();
+  await other.waitForURL("**/shelf?renewed=*");
   const done = other.getByText(/^Renewed\./);
   await done.waitFor();
-  expect(await done.textContent()).toBe("Renewed. Replaced: Pier line. New: Awning stripe.");
+  expect(await done.textContent()).toBe("Renewed. Replaced: Pier line, Rivet row. New: Awning stripe.");
   const lines = other.getByRole("list", { name: "Brushes" }).locator("> li");
   await expect.poll(() => lines.count()).toBe(4);
-  await other.getByText("changed by you").waitFor();
   expect(await lines.filter({ hasText: "Pier line" }).textContent()).toContain("9");
 
-  // 8. The maker reads the answer and sees the stroke drawn again on the bench.
+  // In one step it is as it was, and renewed again, by merging what does not meet.
+  await other.getByRole("button", { name: "Take it back" }).click();
+  await other.getByText(/^Taken back: /).waitFor();
+  await expect.poll(() => lines.count()).toBe(3);
+  await other.getByRole("link", { name: "See what is new" }).click();
+  await other.getByRole("button", { name: "Renew", exact: true }).click();
+  await other.waitForURL("**/shelf?renewed=*");
+  await other.getByText("Replaced: Pier line. Changed by you, and left so: Rivet row.").waitFor();
+  await other.getByText("changed by you", { exact: true }).waitFor();
+
+  // 8. The maker reads the answer, replies for all to read, and sees the stroke drawn again on the bench.
   await page.goto(set);
   await page.getByText("“It skips when I am quick.”").waitFor();
+  await comeToLife(page);
+  await page.getByText("1 taken", { exact: true }).waitFor();
+  await page.getByRole("button", { name: "Reply, for all to read" }).click();
+  await page.getByRole("textbox", { name: "Your reply" }).fill("Slower pens do better with 1.1.0.");
+  await page.getByRole("button", { name: "Reply", exact: true }).click();
+  await page.getByText("Slower pens do better with 1.1.0.").waitFor();
+  await other.goto(edition);
+  await other.getByText("Slower pens do better with 1.1.0.").waitFor();
+  const ink = await page.getByRole("link", { name: "as InkML" }).getAttribute("href");
+  expect(readInkml(await (await page.request.get(ink ?? "")).text(), "stroke.inkml").strokes).toHaveLength(1);
   await page.getByRole("link", { name: "their stroke, on the bench" }).click();
   await page.getByRole("button", { name: "Replay their stroke" }).waitFor();
   await proofed(page);

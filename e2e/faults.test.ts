@@ -138,6 +138,11 @@ describe("a save that fails keeps the screen, says what happened in a line, and 
     await page.waitForURL("**/sets/*");
     await page.getByRole("button", { name: "Add Fault line two to the set" }).click();
     await cut();
+    await page.getByRole("button", { name: "Publish…" }).click();
+    await mended();
+    await page.waitForURL("**/publish");
+    await page.getByRole("checkbox", { name: /^This is for good/ }).click();
+    await cut();
     await page.getByRole("button", { name: "Publish 1.0.0" }).click();
     await mended();
     await page.waitForURL("**/editions/*", { timeout: 60_000 });

@@ -2,7 +2,7 @@ import { readFileSync } from "node:fs";
 import { readOra } from "@core/formats/ora/read";
 import type { Browser, Page } from "playwright-core";
 import { afterAll, beforeAll, expect, test } from "vitest";
-import { composited, onBench, openBrowser, penStroke } from "./browser";
+import { onBench, openBrowser, penStroke } from "./browser";
 import { difference, inked, paperPixels } from "./pixels";
 
 let browser: Browser;
@@ -22,7 +22,6 @@ const stroke = (page: Page, y = 80) =>
 async function inMenu(page: Page, act: () => Promise<unknown>): Promise<void> {
   await page.getByRole("button", { name: "My layers" }).click();
   await act();
-  await composited(page);
   await page.keyboard.press("Escape");
 }
 

@@ -7,11 +7,30 @@ export interface Pixels {
   readonly data: Uint8Array;
 }
 
-/** The paper as it is seen, 8-bit RGBA. */
+/** How often the paper is looked at until nothing on it changes, and how many frames pass between. */
+const LOOKS = 20;
+const FRAMES = 6;
+
+/**
+ * The paper as it is seen, 8-bit RGBA. The worker's canvas reaches the screen a few frames after the worker says so, later on a
+ * busy machine: it is looked at until it stays as it is.
+ */
 export async function paperPixels(page: Page): Promise<Pixels> {
-  const box = await page.locator("[role=img] > canvas").first().boundingBox();
-  if (!box) throw new Error("there is no paper");
-  const { width, height, data, channels } = decode(await page.screenshot({ clip: box }));
+  let before: Buffer | undefined;
+  for (let look = 0; ; look++) {
+    await page.evaluate(async (frames) => {
+      for (let n = 0; n < frames; n++) await new Promise((resolve) => requestAnimationFrame(resolve));
+    }, FRAMES);
+    const clip = await page.locator("[role=img] > canvas").first().boundingBox();
+    if (!clip) throw new Error("there is no paper");
+    const now = await page.screenshot({ clip, animations: "disabled" });
+    if (before?.equals(now) || look === LOOKS) return pixelsOf(now);
+    before = now;
+  }
+}
+
+function pixelsOf(png: Uint8Array): Pixels {
+  const { width, height, data, channels } = decode(png);
   const rgba = new Uint8Array(width * height * 4).fill(255);
   for (let i = 0; i < width * height; i++) for (let c = 0; c < 3; c++) rgba[i * 4 + c] = data[i * channels + c];
   return { width, height, data: rgba };

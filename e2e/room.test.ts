@@ -1,7 +1,7 @@
 import type { Browser, Page } from "playwright-core";
 import { afterAll, beforeAll, expect, test } from "vitest";
 import { type Framing, toPicture, turned, upright, zoomed } from "~/paper/window/framing";
-import { composited, onBench, openBrowser, penStroke, proofed } from "./browser";
+import { onBench, openBrowser, penStroke, proofed } from "./browser";
 import { inked, paperPixels } from "./pixels";
 
 let browser: Browser;
@@ -41,7 +41,6 @@ test("the paper is looked at from near, turned and moved; what is drawn lies und
   await page.mouse.up();
   await page.getByText("1 stroke of yours").waitFor();
   await page.keyboard.press("z");
-  await composited(page);
   const closed: Framing = { width: box.width, height: box.height, x: 0, y: 0, zoom: 1, turn: 0, mirrored: false };
   const near = zoomed(upright(closed), 2, about);
   const place = toPicture(turned(near, 30, { x: box.width / 2, y: box.height / 2 }), at);
@@ -86,7 +85,6 @@ test("a straight line by a held key, and lines like it from other places", { tim
   await paper(page).click(at(600, 80));
   await page.keyboard.up("j");
   await page.getByText("3 strokes of yours").waitFor();
-  await composited(page);
   const pixels = await paperPixels(page);
   const around = (x: number, y: number) => inked(pixels, { left: x - 4, top: y - 4, width: 8, height: 8 });
   for (const [x, y] of [

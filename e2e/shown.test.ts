@@ -1,6 +1,6 @@
 import type { Browser } from "playwright-core";
 import { afterAll, beforeAll, expect, test } from "vitest";
-import { composited, onBench, openBrowser, proofed } from "./browser";
+import { onBench, openBrowser, proofed } from "./browser";
 import { paperPixels } from "./pixels";
 
 let browser: Browser;
@@ -94,7 +94,6 @@ test("size keys act on the stroke under way; sizes can be tried on the paper and
     for (let n = 0; n < presses; n++) await page.keyboard.press(".");
     await page.mouse.move(box.x + 700, box.y + y, { steps: 12 });
     await page.mouse.up();
-    await composited(page);
   };
   await draw(120, 8);
   const [thin, thick] = [await inkAt(300), await inkAt(620)];
@@ -119,7 +118,6 @@ test("size keys act on the stroke under way; sizes can be tried on the paper and
   const painted = await inkAt(620);
   await page.reload();
   await proofed(page);
-  await composited(page);
   expect(await inkAt(620)).toBe(painted);
   expect(complaints).toEqual([]);
   await close();

@@ -1,6 +1,6 @@
 import type { Browser, Page } from "playwright-core";
 import { afterAll, beforeAll, expect, test } from "vitest";
-import { aim, composited, enterDemo, openBrowser, painter, penStroke, proofed } from "./browser";
+import { aim, enterDemo, openBrowser, painter, penStroke, proofed } from "./browser";
 import { inked, paperPixels } from "./pixels";
 
 let browser: Browser;
@@ -65,7 +65,6 @@ test("a dotted brush is made, compared with what it was, put away and taken up a
   await page.getByRole("link", { name: "Dotted line", exact: true }).click();
   await proofed(page);
   await page.getByText("1 stroke of yours").waitFor();
-  await composited(page);
   expect(inked(await paperPixels(page), paper)).toBe(dots);
   // All of it can be undone: what was painted, too, of which the sheet knows.
   await page.getByRole("button", { name: /^Undo: my last stroke/ }).click();

@@ -3,7 +3,7 @@ import { decode, encode } from "fast-png";
 import type { Browser, Page } from "playwright-core";
 import sharp from "sharp";
 import { afterAll, beforeAll, expect, test } from "vitest";
-import { aim, composited, enterDemo, onBench, openBrowser, painter, penStroke, proofed } from "./browser";
+import { aim, chooseBrush, enterDemo, onBench, openBrowser, painter, penStroke, proofed } from "./browser";
 
 let browser: Browser;
 beforeAll(async () => {
@@ -33,7 +33,6 @@ async function onDesk(page: Page): Promise<void> {
 async function step(page: Page, act: () => Promise<unknown>, name: string): Promise<void> {
   await act();
   await page.getByRole("button", { name: `Undo: ${name}`, exact: true }).waitFor({ timeout: 20_000 });
-  await composited(page);
 }
 
 async function savedPng(page: Page, button: string): Promise<ReturnType<typeof decode>> {
@@ -95,7 +94,7 @@ test("a photograph becomes a tip: background, findings and mends, pivot, map, a 
   await page.getByRole("textbox", { name: "Tags" }).fill("leaf trial");
   await page.getByRole("button", { name: "Keep among my tips" }).click();
   await page.getByText("“Try leaf” is among your tips.").waitFor();
-  await page.getByRole("combobox", { name: "The brush that gets the tip" }).selectOption({ label: "Leaf try" });
+  await chooseBrush(page, "The brush that gets the tip", "Leaf try");
   await page.getByRole("button", { name: "Use it in this brush" }).click();
   await page.waitForURL("**/bench/*");
   await proofed(page);

@@ -1,6 +1,6 @@
 import type { Browser, Page } from "playwright-core";
 import { afterAll, beforeAll, expect, test } from "vitest";
-import { composited, onBench, openBrowser, penStroke, proofed, proofTurn } from "./browser";
+import { onBench, openBrowser, penStroke, proofed, proofTurn } from "./browser";
 import { difference, paperPixels } from "./pixels";
 
 let browser: Browser;
@@ -57,12 +57,10 @@ test("four brushes on one paper by the tray: strokes stay with the brush they we
   await page.reload();
   await proofed(page);
   await page.getByText("3 strokes of yours").waitFor();
-  await composited(page);
   expect(difference(await paperPixels(page), painted, all)).toBe(0);
   await page.getByRole("link", { name: "Shelf", exact: true }).click();
   await page.getByRole("link", { name: "Drop shade", exact: true }).last().click();
   await page.getByText("3 strokes of yours").waitFor();
-  await composited(page);
   expect(difference(await paperPixels(page), painted, all)).toBe(0);
 
   // Saved as a new brush, the paper is as it was.
@@ -71,7 +69,6 @@ test("four brushes on one paper by the tray: strokes stay with the brush they we
   await page.keyboard.press("Enter");
   await expect.poll(() => inHand(page)).toBe("Drop shade, mine");
   await page.getByText("3 strokes of yours").waitFor();
-  await composited(page);
   expect(difference(await paperPixels(page), painted, all)).toBe(0);
 
   // One undo: a setting, a stroke, clearing; then what was painted with the brushes before.
@@ -92,7 +89,6 @@ test("four brushes on one paper by the tray: strokes stay with the brush they we
   await page.getByText("2 strokes of yours").waitFor();
   await page.getByRole("button", { name: /^Redo: / }).click();
   await page.getByText("3 strokes of yours").waitFor();
-  await composited(page);
   expect(difference(await paperPixels(page), painted, all)).toBe(0);
 
   // A second page at the same time has a sheet of its own.

@@ -2,6 +2,7 @@ import { demoAccount } from "@demo/account";
 import { readConfig } from "@server/config";
 import { connect } from "@server/database/connect";
 import { migrate } from "@server/database/migrate";
+import { Publisher } from "@server/publishing/publisher";
 import { RenderPool } from "@server/render/pool";
 import type { RequestHandler } from "express";
 import pino from "pino";
@@ -16,9 +17,12 @@ export async function openParts(files: RequestHandler, build: () => Promise<Serv
   await migrate(database);
   const pool = new RenderPool(new URL("../build/node/render-worker.js", import.meta.url));
   await seedDemo(database, pool);
+  const publisher = new Publisher({ database, pool, log });
+  publisher.wake();
   const close = async () => {
+    await publisher.close();
     await pool.close();
     await database.destroy();
   };
-  return { database, pool, demo: demoAccount.email, proxies: 0, log, build, files, develops: true, close };
+  return { database, pool, publisher, demo: demoAccount.email, proxies: 0, log, build, files, develops: true, close };
 }

@@ -8,6 +8,7 @@ import type { Database } from "@server/database/connect";
 import { publish } from "@server/editions/publish";
 import { keptGrains } from "@server/grains/repository";
 import { keepPicture, pictureFiles } from "@server/images/pictures";
+import { keepImage } from "@server/images/repository";
 import type { RenderPool } from "@server/render/pool";
 import { createSet, findSet } from "@server/sets/repository";
 import { appendActs } from "@server/studies/acts";
@@ -65,9 +66,9 @@ export async function seedDemo(database: Database, pool: RenderPool): Promise<vo
       member("Acanthus", "Ornament"),
     ],
   });
-  const set = await findSet(database, account.id, setId);
   await paintStudies({ database, pool }, account.id, setId, byName);
-  if (set) await publish(database, pool, account, set, "0.9.0");
+  const set = await findSet(database, account.id, setId);
+  if (set) await publish(database, pool, account, set, { version: "0.9.0" });
 }
 
 /** Paints the workshop's demonstration and its vignettes, act by act, as its painters would have. */
@@ -109,5 +110,10 @@ async function paintStudies(
     });
     const [whole] = await pool.stages({ bytes, most: 1, longest: 720 });
     await keepStudyPicture({ database, pool }, accountId, study.id, whole.png);
+    // What was painted with the whole set is its cover.
+    if (brush === undefined)
+      await database("sets")
+        .where({ id: setId })
+        .update({ cover_sha256: await keepImage(database, whole.png, name) });
   }
 }

@@ -6,6 +6,7 @@ import { connect } from "@server/database/connect";
 import { MigrationRefused, migrate } from "@server/database/migrate";
 import { builtFiles, createApp } from "@server/http/app";
 import { HEADERS_TIMEOUT, REQUEST_TIMEOUT } from "@server/limits";
+import { Publisher } from "@server/publishing/publisher";
 import { RenderPool } from "@server/render/pool";
 import pino from "pino";
 import type { ServerBuild } from "react-router";
@@ -24,12 +25,14 @@ try {
 }
 const pool = new RenderPool(new URL("./render-worker.js", import.meta.url));
 if (config.demo) await seedDemo(database, pool);
+const publisher = new Publisher({ database, pool, log });
 const build = (await import(/* @vite-ignore */ new URL("../server/index.js", import.meta.url).href)) as ServerBuild;
 const server = createServer(
   { headersTimeout: HEADERS_TIMEOUT, requestTimeout: REQUEST_TIMEOUT },
   createApp({
     database,
     pool,
+    publisher,
     demo: config.demo ? demoAccount.email : undefined,
     proxies: config.proxies,
     log,
@@ -43,6 +46,7 @@ process.stdout.write(
   `${JSON.stringify({ address: `http://127.0.0.1:${port}`, moved: config.port !== 0 && port !== config.port, processorMs: processorMs() })}\n`,
 );
 log.info({ port }, "serving");
+publisher.wake();
 
 for (const kind of ["unhandledRejection", "uncaughtException"] as const)
   process.on(kind, (error) => {
@@ -62,6 +66,7 @@ function processorMs(): number {
 async function stop(): Promise<void> {
   server.close();
   server.closeAllConnections();
+  await publisher.close();
   await pool.close();
   await database.destroy();
   process.exit();

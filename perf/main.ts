@@ -1,5 +1,6 @@
 import { measureBench } from "./bench";
 import { measureDesk } from "./desk";
+import { measureEditions } from "./editions";
 import { measureGrowth } from "./growth";
 import { measureHairs } from "./hairs";
 import { measureLayers } from "./layers";
@@ -35,6 +36,7 @@ const parts: { readonly [part in keyof Figures]: () => Figures[part] | Promise<F
   study: () => measureStudy(address),
   start: () => (databaseUrl ? measureStart(databaseUrl) : undefined),
   shelf: () => (address && databaseUrl ? measureShelf(address, databaseUrl) : undefined),
+  editions: () => (address && databaseUrl ? measureEditions(address, databaseUrl) : undefined),
   tray: () => (address ? measureTray(address) : undefined),
   bench: () => (address ? measureBench(address) : undefined),
 };

@@ -1,5 +1,6 @@
 import type { BenchDelays, Delay } from "./bench";
 import type { DeskTimes } from "./desk";
+import type { EditionFigures } from "./editions";
 import type { HairRow } from "./hairs";
 import type { LayersSpeed } from "./layers";
 import type { measureMarks } from "./marks";
@@ -31,6 +32,8 @@ export interface Figures {
   readonly start: number | undefined;
   /** Undefined without a server. */
   readonly shelf: ShelfFigures | undefined;
+  /** Undefined without a server. */
+  readonly editions: EditionFigures | undefined;
   /** Undefined without a server. */
   readonly bench: BenchDelays | undefined;
   /** Undefined without a server. */
@@ -86,10 +89,14 @@ const lines: { readonly [part in keyof Figures]: (figures: NonNullable<Figures[p
         `${sized(size)}  ${ratio(grain)} ${ratio(rim)} ${ratio(body)} ${ratio(soften)}`,
     ),
   ],
-  shelf: ({ firstByte, key, sifted, facets, strips }) => [
+  shelf: ({ firstByte, key, sifted, facets, bench, desk, strips }) => [
     `a shelf of 10 000 brushes: first byte ${delays(firstByte)}`,
     `a key in its search to the whole answer ${delays(key)}; sifted by two traits and a tag, by width ${delays(sifted)}; counts ${delays(facets)}`,
+    `first byte of the bench beside it ${delays(bench)}; of the tip desk ${delays(desk)}`,
     `300 strokes that nobody has asked for before, by six connections: ${strips.toFixed(1)} s`,
+  ],
+  editions: ({ publishing, paint }) => [
+    `a hundred measured brushes published in ${publishing.toFixed(1)} s; first paint of an edition’s page ${delays(paint)}`,
   ],
   layers: ({ ours, skia, shown }) => [
     `ten layers of 4000×3000 px flattened in ${ours.toFixed(0)} ms, by Skia in ${skia.toFixed(0)} ms: ${(skia / ours).toFixed(2)}×`,

@@ -19,6 +19,9 @@ export interface ShelfFigures {
   readonly sifted: { readonly p50: number; readonly p95: number };
   readonly facets: { readonly p50: number; readonly p95: number };
   readonly strips: number;
+  /** First byte of the bench, and of the tip desk. */
+  readonly bench: { readonly p50: number; readonly p95: number };
+  readonly desk: { readonly p50: number; readonly p95: number };
 }
 
 const BRUSHES = 10_000;
@@ -97,6 +100,8 @@ export async function measureShelf(address: string, databaseUrl: string): Promis
     const sifted = both(await ask("/shelf.data?trait=soft&trait=glazes&tag=rope&order=width&down=1", 30, "last"));
     const facets = both(await ask("/shelf/facets.json.data", 20, "last"));
     const ids = (await database("brushes").where({ account_id: account }).limit(STRIPS).pluck("id")) as string[];
+    const bench = both(await ask(`/bench/${ids[0]}`, 20, "first"));
+    const desk = both(await ask("/desk/tip", 20, "first"));
     const waiting = (await findBrushes(database, account, ids)).map(
       ({ id, revision }) => `${address}/strips/brushes/${id}/${revision}.png?w=720&h=70`,
     );
@@ -106,7 +111,7 @@ export async function measureShelf(address: string, databaseUrl: string): Promis
         for (let url = waiting.shift(); url; url = waiting.shift()) await timed(url, cookie);
       }),
     );
-    return { firstByte, key: both(typed), sifted, facets, strips: (performance.now() - begun) / 1000 };
+    return { firstByte, key: both(typed), sifted, facets, bench, desk, strips: (performance.now() - begun) / 1000 };
   } finally {
     await database.destroy();
   }

@@ -10,10 +10,8 @@ const folder = join(root, "docs/screenshots");
 await run(async () => {
   mkdirSync(folder, { recursive: true });
   const browser = await launchChromium();
-  const page = await browser.newPage({
-    viewport: { width: 1280, height: 800 },
-    baseURL: process.argv[2] ?? "http://127.0.0.1:4870",
-  });
+  const baseURL = process.argv[2] ?? "http://127.0.0.1:4870";
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, baseURL });
   const shoot = async (name) => {
     await page.waitForLoadState("networkidle");
     await page.waitForFunction(() =>
@@ -62,20 +60,6 @@ await run(async () => {
   await page.getByRole("region", { name: "Edge and marks" }).getByText(/px/).first().waitFor();
   await page.getByRole("slider", { name: "Place along the main stroke" }).hover();
   await shoot("bench-score");
-  await page.getByRole("button", { name: "Test strip" }).click();
-  await page.getByRole("menuitem", { name: "Depth", exact: true }).click();
-  await page.getByRole("combobox", { name: "Second quality" }).selectOption("flow");
-  await shoot("bench-sheet");
-  await page.getByRole("button", { name: "Close the test strip" }).click();
-  await below("bodies");
-  await page.getByRole("textbox", { name: "Hardness", exact: true }).fill("60%");
-  await page.keyboard.press("Enter");
-  await page.getByRole("button", { name: "Save with a note…" }).click();
-  await page.getByRole("textbox", { name: "Note to this revision" }).fill("crisper, for lettering on board");
-  await page.getByRole("button", { name: "Save revision" }).click();
-  await page.getByRole("button", { name: "More of the bench" }).click();
-  await page.getByRole("menuitem", { name: "History of revisions" }).click();
-  await shoot("bench-history");
   await page.goto("/desk/tip");
   await page.getByText("Begin a tip").waitFor();
   await page.waitForTimeout(1500);
@@ -108,6 +92,61 @@ await run(async () => {
   await page.getByRole("link", { name: "Shopfront lettering" }).click();
   await page.getByText(/stop it ·/).waitFor({ timeout: 60_000 });
   await shoot("set");
+  const set = page.url();
+
+  // A painter takes what is out and changes a brush; the maker changes it, too, and publishes again.
+  const other = await (await browser.newContext({ viewport: { width: 1280, height: 800 }, baseURL })).newPage();
+  await other.goto("/sign-up");
+  await other.getByRole("textbox", { name: "You or your studio" }).fill("Lock Keepers");
+  await other.getByRole("textbox", { name: "E-mail" }).fill(`lock-${Date.now()}@example.com`);
+  await other.getByRole("textbox", { name: "Password" }).fill("a long enough password");
+  await other.getByRole("button", { name: "Open an account" }).click();
+  await other.waitForURL("**/shelf");
+  await other.goto("/outlet");
+  await other.getByRole("link", { name: "Shopfront lettering" }).first().click();
+  await other.getByRole("button", { name: "Put on my shelf" }).click();
+  await other.waitForURL("**/shelf?*");
+  const change = async (on, brush, values) => {
+    await on.goto("/shelf");
+    await on.getByRole("link", { name: brush, exact: true }).last().click();
+    await on.waitForURL("**/bench/*");
+    await on.waitForTimeout(1500);
+    for (const [name, value] of values) {
+      await on.getByRole("textbox", { name, exact: true }).fill(value);
+      await on.keyboard.press("Enter");
+    }
+    await on.getByRole("button", { name: "Save", exact: true }).click();
+    await on.getByText(/rev \d+ · saved/).waitFor();
+  };
+  await change(other, "Drop shade", [
+    ["Size", "70"],
+    ["Flow", "40%"],
+  ]);
+  await change(page, "Drop shade", [
+    ["Size", "61"],
+    ["Hardness", "35%"],
+  ]);
+  await change(page, "Enamel one-stroke", [["Roundness", "20%"]]);
+  await page.goto(set);
+  await page.waitForTimeout(1500);
+  await page.getByRole("button", { name: "Publish…" }).click();
+  await page.waitForURL("**/publish");
+  await page
+    .getByText(/mean ΔE/)
+    .nth(1)
+    .waitFor();
+  await page
+    .getByRole("textbox", { name: "What is new" })
+    .fill("A broader shade, and a thinner one-stroke for small boards.");
+  await shoot("publish");
+  await page.getByRole("checkbox", { name: /^This is for good/ }).click();
+  await page.getByRole("button", { name: /^Publish 1/ }).click();
+  await page.waitForURL("**/editions/*", { timeout: 60_000 });
+  await other.goto("/shelf");
+  await other.getByRole("link", { name: "See what is new" }).click();
+  await other.getByRole("img", { name: "Drop shade, as it will be" }).waitFor();
+  await other.waitForTimeout(3000);
+  await other.screenshot({ path: join(folder, "renewal.png") });
   await page.getByRole("link", { name: "Studies" }).click();
   await page.getByRole("link", { name: "Bread, first light" }).click();
   await page.getByText("the study is being opened").waitFor({ state: "detached" });
@@ -115,7 +154,8 @@ await run(async () => {
   await page.getByRole("button", { name: "Paint on Gold" }).click();
   await shoot("study");
   await page.goto("/outlet");
-  await page.getByRole("link", { name: "Shopfront lettering" }).last().click();
+  await shoot("outlet");
+  await page.getByRole("link", { name: "Shopfront lettering" }).first().click();
   await page.getByRole("link", { name: /^Package/ }).waitFor();
   const place = page.getByRole("slider", { name: "Place on the roll" });
   await place.waitFor();

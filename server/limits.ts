@@ -33,8 +33,8 @@ const bodies: readonly { readonly path: RegExp; readonly limit: BodyLimit }[] = 
   // A family of tips goes up as one.
   { path: /^\/desk\/(tip|grain)$/, limit: upload(MAX_PACKAGE_BYTES) },
   { path: /^\/(shelf|studies)$/, limit: upload(MAX_PACKAGE_BYTES) },
-  { path: /^\/editions\/[\w-]+\/answers$|^\/shelf\/(acts|package\.zip)$/, limit: json },
-  { path: /^\/(bench|sets)\/[\w-]+$|^\/studies\/[\w-]+\/notes$/, limit: json },
+  { path: /^\/editions\/[\w-]+\/answers$|^\/renew\/[\w-]+$|^\/shelf\/(acts|package\.zip)$/, limit: json },
+  { path: /^\/(bench|sets)\/[\w-]+(\/publish)?$|^\/studies\/[\w-]+\/notes$/, limit: json },
   { path: /^\/studies\/[\w-]+\/picture\.png$/, limit: upload(MAX_STUDY_PICTURE_BYTES) },
   { path: /^\/studies\/[\w-]+\/(acts|apart)$/, limit: { bytes: MAX_ACTS_BYTES, seconds: 60 } },
 ];
@@ -50,6 +50,14 @@ export const MAX_JSON = MB;
 
 /** The most answers to editions that one address may send within an hour. */
 export const ANSWERS_AN_HOUR = 12;
+
+/** The most unused vouchers that a set has. */
+export const MOST_VOUCHERS = 500;
+/** How often a code may be tried, and the stand-in till be used, within an hour, by one account or address. */
+export const VOUCHER_TRIES = { name: "voucher", anHour: 20 } as const;
+export const TILL_TRIES = { name: "till", anHour: 10 } as const;
+/** How often one address is counted as having tried an edition within an hour. */
+export const PAD_TRIES = { name: "pad", anHour: 60 } as const;
 
 /** The methods that are answered at all. */
 export const METHODS: readonly string[] = ["GET", "HEAD", "POST"];

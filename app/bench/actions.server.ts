@@ -1,6 +1,6 @@
 import { BrushError, parseBrush } from "@core/brush";
 import { findAnswer } from "@server/answers/repository";
-import { addMadeFrom, findBrush, findMadeFrom, listNames, saveBrush } from "@server/brushes/repository";
+import { addMadeFrom, findBrush, findMadeFrom, saveBrush } from "@server/brushes/repository";
 import { missingPicture } from "@server/images/pictures";
 import { listSets } from "@server/sets/repository";
 import { data } from "react-router";
@@ -14,15 +14,12 @@ export async function loader({ params, context, request }: Route.LoaderArgs) {
   const account = needAccount(context, request);
   const kept = await findBrush(context.database, account.id, params.id);
   if (!kept) throw notFound("brush");
-  const [shelf, sets] = await Promise.all([
-    listNames(context.database, account.id),
-    listSets(context.database, account.id),
-  ]);
+  const sets = await listSets(context.database, account.id);
   const asked = new URL(request.url).searchParams.get("answer");
   const answer = asked ? await findAnswer(context.database, account.id, asked) : undefined;
   const trays = sets.map(({ id, name, brushes }) => ({ id, name, brushes: brushes.map((one) => one.id) }));
   const madeFrom = await findMadeFrom(context.database, account.id, kept.id);
-  return { account: account.id, kept, shelf, trays, answer, madeFrom };
+  return { account: account.id, kept, trays, answer, madeFrom };
 }
 
 const save = z.discriminatedUnion("act", [

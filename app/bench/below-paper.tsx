@@ -1,8 +1,8 @@
 import type { Brush } from "@core/brush";
 import { qualityRow } from "@core/qualities/table";
+import { writeValue } from "@core/quality/write-value";
 import { ChevronDown, ChevronUp } from "lucide-react";
 import { Segments } from "~/ui/segments";
-import { writeValue } from "~/ui/settings/units";
 import { Tool } from "~/ui/tool";
 import { Bodies } from "./bodies/bodies";
 import { FindPanel } from "./bodies/find-panel";

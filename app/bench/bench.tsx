@@ -1,6 +1,6 @@
 import type { Brush } from "@core/brush";
 import type { Answer } from "@server/answers/repository";
-import type { KeptBrush, NamedBrush } from "@server/brushes/repository";
+import type { KeptBrush } from "@server/brushes/repository";
 import { type ReactNode, useEffect, useMemo, useRef, useState } from "react";
 import type { Engine } from "~/engine/client";
 import { FrameStore } from "~/paper/window/frame-store";
@@ -27,8 +27,6 @@ interface Props {
   /** Whose scratch sheet it is. */
   readonly account: string;
   readonly kept: KeptBrush;
-  /** All brushes of the shelf. */
-  readonly shelf: readonly NamedBrush[];
   /** The sets, by their brushes. */
   readonly trays: readonly SetTray[];
   /** The brush it was made from, where that is known. */
@@ -38,7 +36,7 @@ interface Props {
 }
 
 /** The bench: a brush on its paper above; its bodies, score or responses below. */
-export function Bench({ account, kept, shelf, trays, madeFrom, answer }: Props) {
+export function Bench({ account, kept, trays, madeFrom, answer }: Props) {
   const { id } = kept;
   const before = useRef<BenchStore>(undefined);
   // Another brush has a history of its own; the paper and its engine stay.
@@ -66,9 +64,9 @@ export function Bench({ account, kept, shelf, trays, madeFrom, answer }: Props) 
           <Beside>
             <BenchNotices kept={kept} saving={saving} />
             {answer && <AnswerNote answer={answer} />}
-            <Tray inHand={id} shelf={shelf} sets={trays} />
+            <Tray inHand={kept} sets={trays} />
           </Beside>
-          <BenchPaper id={id} account={account} others={shelf.filter((other) => other.id !== id)} />
+          <BenchPaper id={id} account={account} />
           <Beside>
             <BelowPaper key={`below ${id}`} madeFrom={madeFrom} />
           </Beside>

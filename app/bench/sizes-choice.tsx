@@ -1,5 +1,5 @@
+import { writeValue } from "@core/quality/write-value";
 import { Segments } from "~/ui/segments";
-import { writeValue } from "~/ui/settings/units";
 import { Tool } from "~/ui/tool";
 import { useBench, useRun } from "./state/use-bench";
 import { changeSettings, drawnSize, dropTrial, keepTrial } from "./state/view-commands";

@@ -15,7 +15,7 @@ export async function loader({ context, request }: Route.LoaderArgs) {
   const like = searchParams.get("like");
   if (like === null) {
     const rows = await rowsOf(context.database, account.id, [...new Set(searchParams.getAll("id"))].slice(0, MOST));
-    return { rows, like: undefined };
+    return { rows, like: undefined, account: account.id };
   }
   const kept = await findBrush(context.database, account.id, like);
   if (!kept) throw notFound("brush");
@@ -24,5 +24,6 @@ export async function loader({ context, request }: Route.LoaderArgs) {
   return {
     rows: await rowsOf(context.database, account.id, [like, ...near.map(({ id }) => id)]),
     like: kept.brush.name,
+    account: account.id,
   };
 }

@@ -1,42 +1,51 @@
 import { differences } from "@core/brush";
+import type { HandChoice } from "@core/hand/drawn";
+import type { Hand as DrawnHand } from "@core/hand/sample";
 import { simulatedHands } from "@core/hand/simulate";
 import { stripScene } from "@core/stroke/strip-scene";
 import { useMemo, useState } from "react";
 import { Link, useSearchParams } from "react-router";
+import { useKeptDraft } from "~/keeping/use-kept-draft";
+import { DifferenceStrip } from "~/measuring/difference-strip";
 import { LiveStrip } from "~/measuring/live-strip";
 import { measureWords } from "~/measuring/measure-words";
+import { type BrushPair, useApart } from "~/sets/looking/use-apart";
 import { Button } from "~/ui/button";
 import { box } from "~/ui/settings/box";
 import { TopBar } from "~/ui/top-bar";
 import { TraitList } from "~/ui/traits/trait-sign";
 import { counted } from "~/ui/words";
 import type { Route } from "./+types/route";
-import { DifferenceStrip } from "./difference-strip";
-import { useApart } from "./use-apart";
+import { OwnHand, ownHandSchema } from "./own-hand";
 
 export { loader } from "./compare.server";
 
 export const meta: Route.MetaFunction = () => [{ title: "Compare · Brosse" }];
 
-type Hand = keyof typeof simulatedHands;
+const OWN = "own";
+type Hand = keyof typeof simulatedHands | typeof OWN;
 const WIDTH = 360;
 const HEIGHT = 90;
 const usual: readonly Hand[] = ["slow-swell", "light-to-heavy", "dots"];
 const WET = "wet";
 
 /** Brushes on the same strokes, side by side: what they look like, what they measure, how far each is from the first. */
-export default function Compare({ loaderData: { rows, like } }: Route.ComponentProps) {
+export default function Compare({ loaderData: { rows, like, account } }: Route.ComponentProps) {
   const [params, setParams] = useSearchParams();
   const [hands, setHands] = useState(usual);
+  const [own, setOwn] = useState<DrawnHand>();
+  useKeptDraft(`compare hand ${account}`, own, (kept) => ownHandSchema.safeParse(kept).data, setOwn);
   const [below, setBelow] = useState("");
   const brushes = useMemo(() => rows.map(({ brush }) => brush), [rows]);
-  const aparts = useApart(brushes);
+  const pairs = useMemo(() => brushes.map((brush): BrushPair => [brushes[0], brush]), [brushes]);
+  const aparts = useApart(pairs);
   const scale = useMemo(
     () => Math.min(1, ...brushes.map((b) => stripScene(b, WIDTH, HEIGHT).brush.tip.size / b.tip.size)),
     [brushes],
   );
   const over = rows.find(({ id }) => id === below)?.brush;
   const setHand = (n: number, hand: Hand) => setHands(hands.map((one, i) => (i === n ? hand : one)));
+  const drawn = (hand: Hand): HandChoice | undefined => (hand === OWN ? own : hand);
   const first = rows[0];
   const leave = (id: string) => {
     const next = new URLSearchParams();
@@ -83,6 +92,7 @@ export default function Compare({ loaderData: { rows, like } }: Route.ComponentP
           </div>
         ) : (
           <div className="overflow-x-auto">
+            {hands.includes(OWN) && <OwnHand hand={own} onHand={setOwn} />}
             <table className="sheet w-full border border-line text-left">
               <thead>
                 <tr className="border-line border-b text-[13px] text-soft">
@@ -98,6 +108,7 @@ export default function Compare({ loaderData: { rows, like } }: Route.ComponentP
                         value={hand}
                         onChange={(event) => setHand(n, event.target.value as Hand)}
                       >
+                        <option value={OWN}>my own, drawn here</option>
                         {Object.keys(simulatedHands).map((name) => (
                           <option key={name} value={name}>
                             {name.replaceAll("-", " ")}
@@ -141,16 +152,18 @@ export default function Compare({ loaderData: { rows, like } }: Route.ComponentP
                     {hands.map((hand, column) => (
                       // biome-ignore lint/suspicious/noArrayIndexKey: a column is its place
                       <td key={column} className="min-w-44 px-1 py-1">
-                        <LiveStrip
-                          brush={brush}
-                          hand={hand}
-                          scale={scale}
-                          over={over}
-                          wet={below === WET}
-                          width={WIDTH}
-                          height={HEIGHT}
-                          label={`${brush.name}, ${hand.replaceAll("-", " ")}`}
-                        />
+                        {drawn(hand) && (
+                          <LiveStrip
+                            brush={brush}
+                            hand={drawn(hand)}
+                            scale={scale}
+                            over={over}
+                            wet={below === WET}
+                            width={WIDTH}
+                            height={HEIGHT}
+                            label={`${brush.name}, ${hand === OWN ? "your own hand" : hand.replaceAll("-", " ")}`}
+                          />
+                        )}
                       </td>
                     ))}
                     <td className="min-w-44 px-1 py-1">
@@ -161,7 +174,7 @@ export default function Compare({ loaderData: { rows, like } }: Route.ComponentP
                           <DifferenceStrip
                             from={first.brush}
                             to={brush}
-                            hand={hands[0]}
+                            hand={drawn(hands[0]) ?? "slow-swell"}
                             scale={scale}
                             width={WIDTH}
                             height={HEIGHT}

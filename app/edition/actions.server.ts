@@ -1,33 +1,95 @@
+import type { Brush } from "@core/brush";
+import { shownAnswers } from "@server/answers/repository";
 import { demonstrationsOf } from "@server/editions/demonstrations";
-import { editionPackage, findEdition, packageBytes, samplerOf } from "@server/editions/repository";
-import { takePackage } from "@server/editions/take";
+import { openBrushes } from "@server/editions/open-brushes";
+import { editionPackage, editionsOfSet, findEdition, packageBytes, samplerOf } from "@server/editions/repository";
+import { onShelf, takePackage } from "@server/editions/take";
+import { makerOf } from "@server/outlet/find";
 import { hashOfBrush } from "@server/studies/brushes";
-import { redirect } from "react-router";
+import { mayHave } from "@server/vouchers/repository";
+import { data, redirect } from "react-router";
 import { needAccount, notFound } from "~/http/answers";
+import { readForm } from "~/http/read-request.server";
 import type { Route } from "./+types/route";
 
-export async function loader({ params, context }: Route.LoaderArgs) {
-  const edition = await findEdition(context.database, params.id);
-  if (!edition) throw notFound("edition");
-  const { set, brushes } = await editionPackage(context.database, edition);
-  const entries = set.brushes.flatMap(({ file, group }) => {
-    const brush = brushes.get(file);
-    return brush ? [{ hash: hashOfBrush(brush), file, brush, group }] : [];
-  });
-  const [demonstrations, sampler, full] = await Promise.all([
-    demonstrationsOf(context.database, edition.id),
-    samplerOf(context.database, edition.id),
-    edition.samplerOf ? findEdition(context.database, edition.samplerOf) : undefined,
-  ]);
-  return { edition, set, entries, demonstrations, sampler, full, signedIn: context.account !== undefined };
+/** One brush of an edition as its page shows it. */
+export interface EditionBrush {
+  readonly file: string;
+  readonly name: string;
+  readonly notes: string;
+  readonly tags: readonly string[];
+  readonly group: string;
+  readonly note: string;
+  readonly size: number;
+  /** By which it is tried; undefined where it is for those with a voucher. */
+  readonly instrument: { readonly hash: string; readonly brush: Brush } | undefined;
 }
 
-/** Puts the edition's brushes on the shelf of whoever is signed in. */
+export async function loader({ params, context, request }: Route.LoaderArgs) {
+  const { database } = context;
+  const edition = await findEdition(database, params.id);
+  if (!edition) throw notFound("edition");
+  const accountId = context.account?.id;
+  const [{ set, brushes, changes = "" }, open, demonstrations, sampler, full, editions, makerId, shelf, answers] =
+    await Promise.all([
+      editionPackage(database, edition),
+      openBrushes(database, edition, accountId),
+      demonstrationsOf(database, edition.id),
+      samplerOf(database, edition.id),
+      edition.samplerOf ? findEdition(database, edition.samplerOf) : undefined,
+      editionsOfSet(database, edition.setId),
+      makerOf(database, edition.id),
+      accountId ? onShelf(database, accountId, edition) : undefined,
+      shownAnswers(database, edition.setId, accountId),
+    ]);
+  const entries = set.brushes.flatMap(({ file, group, note = "" }): EditionBrush[] => {
+    const brush = brushes.get(file);
+    if (!brush) return [];
+    const { name, notes, tags = [], tip } = brush;
+    const hash = hashOfBrush(brush);
+    const instrument = open.has(hash) ? { hash, brush } : undefined;
+    return [{ file, name, notes, tags, group, note, size: tip.size, instrument }];
+  });
+  const versions = editions
+    .filter(({ kind, withdrawnAt }) => kind === edition.kind && !withdrawnAt)
+    .map(({ id, version }) => ({ id, version }));
+  return {
+    edition,
+    set,
+    entries,
+    demonstrations,
+    sampler,
+    full,
+    versions,
+    makerId,
+    changes,
+    mayHave: open.mayHave,
+    shelf,
+    answers,
+    signedIn: accountId !== undefined,
+    /** Links that leave this site say where it is. */
+    origin: new URL(request.url).origin,
+  };
+}
+
+/** Puts the edition's brushes on the shelf of whoever is signed in; a second time only where that is meant. */
 export async function action({ params, context, request }: Route.ActionArgs) {
   const account = needAccount(context, request);
-  const edition = await findEdition(context.database, params.id);
-  const bytes = edition && !edition.withdrawnAt && (await packageBytes(context.database, edition.id));
-  if (!bytes) throw notFound("edition");
-  const { ids } = await takePackage(context, account.id, bytes, params.id);
+  const { database } = context;
+  const again = (await readForm(request)).get("again") === "1";
+  const edition = await findEdition(database, params.id);
+  const bytes = edition && !edition.withdrawnAt && (await packageBytes(database, edition.id));
+  if (!edition || !bytes) throw notFound("edition");
+  if (!(await mayHave(database, edition, account.id)))
+    return data({ fault: "This edition is kept for those with a voucher." }, { status: 403 });
+  const there = await onShelf(database, account.id, edition);
+  if (there && !again)
+    return data(
+      {
+        fault: `${there.brushes} of its brushes are on your shelf already, from edition ${there.versions.join(", ")}.`,
+      },
+      { status: 409 },
+    );
+  const { ids } = await takePackage(context, account.id, bytes, edition.id);
   return redirect(`/shelf?${new URLSearchParams(ids.map((id) => ["new", id]))}`);
 }

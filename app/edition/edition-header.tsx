@@ -1,9 +1,12 @@
 import { licences, type SetFile } from "@core/formats/package";
 import type { EditionEntry } from "@server/editions/repository";
-import { Download } from "lucide-react";
-import { Form, Link } from "react-router";
+import { Download, Printer } from "lucide-react";
+import { Link } from "react-router";
 import { Button } from "~/ui/button";
+import { Popover } from "~/ui/popover";
 import { counted, day, size } from "~/ui/words";
+import { VoucherBox } from "~/vouchers/voucher-box";
+import { type OnShelf, TakeSet } from "./take-set";
 
 interface Props {
   readonly edition: EditionEntry;
@@ -12,21 +15,51 @@ interface Props {
   /** The sampler that goes out beside it, or the edition that it is the sampler of. */
   readonly sampler: EditionEntry | undefined;
   readonly full: EditionEntry | undefined;
+  readonly versions: readonly { readonly id: string; readonly version: string }[];
+  readonly makerId: string | undefined;
+  /** What changed from edition to edition, as the package says it. */
+  readonly changes: string;
+  readonly mayHave: boolean;
+  readonly shelf: OnShelf | undefined;
   readonly signedIn: boolean;
 }
 
 /** What an edition is, under which licence, and how to take it. */
-export function EditionHeader({ edition, set, brushes, sampler, full, signedIn }: Props) {
-  const other = sampler ?? full;
+export function EditionHeader({
+  edition,
+  set,
+  brushes,
+  sampler,
+  full,
+  versions,
+  makerId,
+  changes,
+  mayHave,
+  shelf,
+  signedIn,
+}: Props) {
+  const others = versions.filter(({ id }) => id !== edition.id);
   return (
     <header className="flex flex-col gap-3">
       <div className="min-w-0">
         <h1 className="font-medium font-serif text-4xl">{edition.name}</h1>
         <p className="mt-1 text-soft">
-          {edition.studio} · edition <span className="font-mono">{edition.version}</span> · {day(edition.publishedAt)} ·{" "}
+          {makerId ? (
+            <Link to={`/makers/${makerId}`} className="underline underline-offset-4 hover:text-ink">
+              {edition.studio}
+            </Link>
+          ) : (
+            edition.studio
+          )}{" "}
+          · edition <span className="font-mono">{edition.version}</span> · {day(edition.publishedAt)} ·{" "}
           {counted(brushes, "brush", "brushes")}
         </p>
         {set.notes && <p className="mt-2 max-w-3xl">{set.notes}</p>}
+        {edition.note && (
+          <p className="mt-2 max-w-3xl whitespace-pre-line">
+            <span className="font-medium">New in {edition.version}:</span> {edition.note}
+          </p>
+        )}
         <p className="mt-1 text-[13px] text-soft">
           {licences[set.licence].label}: {licences[set.licence].says}
           {set.credits && ` ${set.credits}`}
@@ -38,31 +71,67 @@ export function EditionHeader({ edition, set, brushes, sampler, full, signedIn }
           {edition.withdrawnWhy ? `: ${edition.withdrawnWhy}` : "."} Those who have it keep it.
         </p>
       ) : (
-        <div className="flex flex-wrap gap-2">
-          {signedIn ? (
-            <Form method="post">
-              <Button type="submit">Put on my shelf</Button>
-            </Form>
-          ) : (
-            <Button asChild>
-              <Link to={`/sign-up?to=${encodeURIComponent(`/editions/${edition.id}`)}`}>Sign up to keep it</Link>
+        <>
+          {!mayHave && <VoucherBox editionId={edition.id} signedIn={signedIn} />}
+          <div className="flex flex-wrap gap-2 print:hidden">
+            {mayHave && <TakeSet editionId={edition.id} shelf={shelf} newest={versions[0]} signedIn={signedIn} />}
+            {mayHave && (
+              <Button kind={signedIn ? "plain" : "act"} asChild>
+                <a href={`/editions/${edition.id}/package.zip`} download>
+                  <Download aria-hidden size={15} /> Package, {size(edition.bytes)}
+                </a>
+              </Button>
+            )}
+            {changes && (
+              <Popover
+                label="What changed from edition to edition"
+                className="w-[min(40rem,90vw)]"
+                trigger={<Button>What changed</Button>}
+              >
+                <pre className="whitespace-pre-wrap font-sans text-[13px]">{changes.replace(/^# Changes\s*/, "")}</pre>
+              </Popover>
+            )}
+            <Button onClick={() => window.print()}>
+              <Printer aria-hidden size={15} /> Print the specimen
             </Button>
-          )}
-          <Button kind="act" asChild>
-            <a href={`/editions/${edition.id}/package.zip`} download>
-              <Download aria-hidden size={15} /> Package, {size(edition.bytes)}
-            </a>
-          </Button>
-        </div>
+          </div>
+        </>
       )}
-      {other && (
-        <p className="text-soft">
-          {sampler ? "A smaller sampler goes out beside it: " : "This is a sampler of "}
-          <Link to={`/editions/${other.id}`} className="text-act underline underline-offset-4">
-            {other.name} {other.version}
-          </Link>
-        </p>
-      )}
+      <p className="text-soft empty:hidden print:hidden">
+        {sampler && (
+          <>
+            A sampler goes out beside it, free for all:{" "}
+            <EditionLink edition={sampler} says={counted(sampler.brushes, "brush", "brushes")} />{" "}
+          </>
+        )}
+        {full && (
+          <>
+            This is a sampler of{" "}
+            <EditionLink edition={full} says={`${full.version}, ${counted(full.brushes, "brush", "brushes")}`} />{" "}
+          </>
+        )}
+        {others.length > 0 && (
+          <>
+            Other editions:{" "}
+            {others.map(({ id, version }) => (
+              <Link key={id} to={`/editions/${id}`} className="mr-2 font-mono text-act underline underline-offset-4">
+                {version}
+              </Link>
+            ))}
+          </>
+        )}
+      </p>
     </header>
+  );
+}
+
+function EditionLink({ edition, says }: { readonly edition: EditionEntry; readonly says: string }) {
+  return (
+    <>
+      <Link to={`/editions/${edition.id}`} className="text-act underline underline-offset-4">
+        {edition.name}
+      </Link>
+      , {says}.
+    </>
   );
 }

@@ -1,7 +1,9 @@
 import type { ShownDemonstration } from "@server/editions/demonstrations";
 import { useState } from "react";
 import { TopBar } from "~/ui/top-bar";
+import { counted } from "~/ui/words";
 import type { Route } from "./+types/route";
+import { AnswersList } from "./answers-list";
 import { EditionHeader } from "./edition-header";
 import { Pad } from "./pad/pad";
 import { Demonstration } from "./player/demonstration";
@@ -9,15 +11,27 @@ import { SpecimenLine } from "./specimen-line";
 
 export { action, loader } from "./actions.server";
 
-export const meta: Route.MetaFunction = ({ data }) => [
-  { title: data ? `${data.edition.name} ${data.edition.version} · Brosse` : "Edition · Brosse" },
-  { name: "description", content: data?.set.notes ?? "" },
-];
+export const meta: Route.MetaFunction = ({ data }) => {
+  if (!data) return [{ title: "Edition · Brosse" }];
+  const { edition, set, origin } = data;
+  const says = set.notes || `${counted(edition.brushes, "brush", "brushes")} by ${edition.studio}`;
+  return [
+    { title: `${edition.name} ${edition.version} · Brosse` },
+    { name: "description", content: says },
+    { property: "og:title", content: `${edition.name} ${edition.version}, ${edition.studio}` },
+    { property: "og:description", content: says },
+    { property: "og:type", content: "website" },
+    { property: "og:url", content: `${origin}/editions/${edition.id}` },
+    { property: "og:image", content: `${origin}/editions/${edition.id}/share.png` },
+  ];
+};
 
 export default function Edition({
-  loaderData: { edition, set, entries, demonstrations, ...rest },
+  loaderData: { edition, set, entries, demonstrations, answers, origin: _origin, ...rest },
 }: Route.ComponentProps) {
-  const [chosen, setChosen] = useState(0);
+  const instruments = entries.flatMap(({ file, instrument }) => (instrument ? [{ file, ...instrument }] : []));
+  const [chosen, setChosen] = useState(instruments[0]?.file);
+  const tried = instruments.find(({ file }) => file === chosen);
   const whole = demonstrations.filter(({ brushFile }) => brushFile === null);
   const [shownNumber, setShown] = useState(whole[0]?.number);
   const shown = demonstrations.find(({ number }) => number === shownNumber);
@@ -26,11 +40,19 @@ export default function Edition({
     <>
       <TopBar />
       <main className="mx-auto max-w-[92rem] px-4.5 py-5">
-        <div className={`mb-4 grid gap-5 ${shown ? "lg:grid-cols-[minmax(0,1fr)_minmax(0,1.15fr)]" : ""}`}>
+        <div className={`mb-4 grid gap-5 print:block ${shown ? "lg:grid-cols-[minmax(0,1fr)_minmax(0,1.15fr)]" : ""}`}>
           <EditionHeader edition={edition} set={set} brushes={entries.length} {...rest} />
           {shown && (
-            <div className="min-w-0">
-              <Demonstration key={shown.number} editionId={edition.id} shown={shown} />
+            <div className="min-w-0 print:hidden">
+              {rest.mayHave ? (
+                <Demonstration key={shown.number} editionId={edition.id} shown={shown} />
+              ) : (
+                <img
+                  src={`/editions/${edition.id}/stages/${shown.stages.at(-1)?.sha256}.png`}
+                  alt={`${shown.name}, as it became`}
+                  className="max-h-80 w-full border border-line bg-table object-contain"
+                />
+              )}
               {demonstrations.length > 1 && (
                 <Others
                   demonstrations={demonstrations}
@@ -42,7 +64,7 @@ export default function Edition({
             </div>
           )}
         </div>
-        <div className="grid gap-4 lg:grid-cols-[minmax(0,1fr)_minmax(24rem,34rem)]">
+        <div className="grid gap-4 lg:grid-cols-[minmax(0,1fr)_minmax(24rem,34rem)] print:block">
           <section aria-labelledby="specimen">
             <h2 id="specimen" className="sr-only">
               Specimen
@@ -50,21 +72,38 @@ export default function Edition({
             <ul className="sheet divide-y divide-line border border-line">
               {entries.map((entry, number) => (
                 <SpecimenLine
-                  key={entry.brush.name}
-                  {...entry}
+                  key={entry.file}
+                  brush={entry}
                   heading={entry.group !== (entries[number - 1]?.group ?? "") ? entry.group : ""}
                   measures={`/measures/editions/${edition.id}/${number}.json`}
                   picture={`/strips/editions/${edition.id}/${number}.png?w=480&h=60`}
-                  chosen={number === chosen}
+                  chosen={entry.file === chosen}
                   vignette={vignettes.get(entry.file)}
                   onVignette={(one) => setShown(one.number)}
                   editionId={edition.id}
-                  onTry={() => setChosen(number)}
+                  onTry={entry.instrument && (() => setChosen(entry.file))}
                 />
               ))}
             </ul>
+            <AnswersList
+              answers={answers}
+              studio={edition.studio}
+              nameOf={(file) => entries.find((entry) => entry.file === file)?.name}
+            />
           </section>
-          <Pad editionId={edition.id} studio={edition.studio} instruments={entries} chosen={entries[chosen].hash} />
+          {tried ? (
+            <Pad
+              editionId={edition.id}
+              studio={edition.studio}
+              instruments={instruments}
+              chosen={tried.hash}
+              signedIn={rest.signedIn}
+            />
+          ) : (
+            <p className="sheet self-start border border-line px-4 py-8 text-soft">
+              There is no sampler beside this edition: its brushes can be tried with a voucher.
+            </p>
+          )}
         </div>
       </main>
     </>

@@ -1,19 +1,20 @@
-import type { Brush } from "@core/brush";
 import type { ShownDemonstration } from "@server/editions/demonstrations";
 import { measureWords } from "~/measuring/measure-words";
 import { useJudgement } from "~/measuring/use-judgement";
 import { BrushStrip } from "~/pictures/brush-strip";
 import { TraitList } from "~/ui/traits/trait-sign";
+import type { EditionBrush } from "./actions.server";
 
 interface Props {
-  readonly brush: Brush;
+  readonly brush: EditionBrush;
   /** The group that begins with this line, if one does. */
   readonly heading: string;
   readonly picture: string;
   /** Where what it measures is found. */
   readonly measures: string;
   readonly chosen: boolean;
-  readonly onTry: () => void;
+  /** Undefined where it is for those with a voucher. */
+  readonly onTry: (() => void) | undefined;
   readonly editionId: string;
   /** The small picture that was painted with this brush alone. */
   readonly vignette: ShownDemonstration | undefined;
@@ -34,7 +35,7 @@ export function SpecimenLine({
 }: Props) {
   const judgement = useJudgement(undefined, measures);
   return (
-    <li className={chosen ? "bg-act-wash" : ""}>
+    <li className={`break-inside-avoid ${chosen ? "bg-act-wash print:bg-transparent" : ""}`}>
       {heading && <h3 className="px-4 pt-2 text-[13px] text-soft">{heading}</h3>}
       <div className="flex items-center">
         {vignette && (
@@ -55,13 +56,16 @@ export function SpecimenLine({
         <button
           type="button"
           aria-pressed={chosen}
+          disabled={!onTry}
           onClick={onTry}
           className="flex min-w-0 flex-1 items-center gap-4 px-4 py-1.5 text-left hover:bg-act-wash"
         >
           <span className="w-56 shrink-0">
             <span className="block font-medium font-serif text-lg leading-tight">{brush.name}</span>
             <span className="block text-[13px] text-soft">
-              {[brush.notes || `${Math.round(brush.tip.size)} px`, brush.tags?.join(" · ")].filter(Boolean).join(" — ")}
+              {[brush.note || brush.notes || `${Math.round(brush.size)} px`, brush.tags.join(" · ")]
+                .filter(Boolean)
+                .join(" — ")}
             </span>
             {judgement && judgement.traits.length > 0 && <TraitList names={judgement.traits} />}
           </span>
@@ -72,7 +76,7 @@ export function SpecimenLine({
             height={60}
             className="min-w-0 max-w-120 flex-1"
           />
-          <span className="w-24 shrink-0 text-right font-mono text-[12px] text-soft max-sm:hidden">
+          <span className="w-30 shrink-0 whitespace-nowrap text-right font-mono text-[12px] text-soft max-sm:hidden">
             {judgement
               ? measureWords(judgement.measured).map(({ name, says }) => (
                   <span key={name} className="block leading-tight">

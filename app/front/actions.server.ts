@@ -1,8 +1,10 @@
-import { listEditions } from "@server/editions/repository";
+import { readOutletAsk } from "@server/outlet/ask";
+import { findInOutlet } from "@server/outlet/find";
 import { redirect } from "react-router";
 import type { Route } from "./+types/route";
 
 export async function loader({ context }: Route.LoaderArgs) {
   if (context.account) throw redirect("/shelf");
-  return { demo: context.demo !== undefined, editions: (await listEditions(context.database)).slice(0, 4) };
+  const { lines } = await findInOutlet(context.database, readOutletAsk(new URLSearchParams()));
+  return { demo: context.demo !== undefined, lines: lines.slice(0, 4) };
 }

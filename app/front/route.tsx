@@ -6,7 +6,7 @@ import type { Route } from "./+types/route";
 
 export { loader } from "./actions.server";
 
-export default function Front({ loaderData: { demo, editions } }: Route.ComponentProps) {
+export default function Front({ loaderData: { demo, lines } }: Route.ComponentProps) {
   return (
     <>
       <TopBar />
@@ -31,14 +31,14 @@ export default function Front({ loaderData: { demo, editions } }: Route.Componen
             <Link to="/sign-in">Sign in</Link>
           </Button>
         </div>
-        {editions.length > 0 && (
+        {lines.length > 0 && (
           <section aria-labelledby="published" className="mt-14">
             <h2 id="published" className="mb-3 font-semibold font-serif text-xl">
               Published
             </h2>
             <ul className="sheet divide-y divide-line border border-line">
-              {editions.map((edition) => (
-                <EditionLine key={edition.id} edition={edition} />
+              {lines.map((line) => (
+                <EditionLine key={line.edition.id} line={line} />
               ))}
             </ul>
           </section>

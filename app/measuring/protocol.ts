@@ -1,6 +1,6 @@
 import type { Brush } from "@core/brush";
+import type { HandChoice } from "@core/hand/drawn";
 import type { Sample } from "@core/hand/sample";
-import type { simulatedHands } from "@core/hand/simulate";
 import type { Character } from "@core/measure/character";
 import type { InkBudget } from "@core/measure/ink-budget";
 import type { Ripple } from "@core/measure/ripple";
@@ -21,7 +21,7 @@ export interface StrokeAsk {
   readonly colours: PaperColours;
   readonly width: number;
   readonly height: number;
-  readonly hand?: keyof typeof simulatedHands;
+  readonly hand?: HandChoice;
   readonly scale?: number;
   /** A brush whose wave lies below, instead of bars. */
   readonly over?: Brush;

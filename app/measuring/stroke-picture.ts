@@ -1,6 +1,7 @@
 import { type Brush, scaledBrush } from "@core/brush";
 import { hexToRgb } from "@core/colour/srgb";
-import { simulatedHands, wave } from "@core/hand/simulate";
+import { handOf } from "@core/hand/drawn";
+import { wave } from "@core/hand/simulate";
 import { noPictures, type Picture, type Pictures } from "@core/picture/picture";
 import { renderHand } from "@core/stroke/render";
 import { type StripScene, stripScene } from "@core/stroke/strip-scene";
@@ -49,7 +50,7 @@ export function strokePixels(ask: StrokeAsk, pictures: Pictures, under: Pictures
 }
 
 function sceneOf({ brush, width, height, hand, scale }: StrokeAsk, pictures: Pictures): StripScene {
-  const draw = hand && simulatedHands[hand];
+  const draw = hand && handOf(hand);
   return stripScene(scale === undefined ? brush : scaledBrush(brush, scale), width, height, pictures, draw);
 }
 

@@ -1,4 +1,4 @@
-import { licenceIds, MEMBER_NOTE, MEMBER_USE, versionSchema } from "@core/formats/package";
+import { licenceIds, MEMBER_NOTE, MEMBER_USE } from "@core/formats/package";
 import type { KeptSet } from "@server/sets/repository";
 import { z } from "zod";
 
@@ -42,10 +42,7 @@ export const draftSchema = z.object({
 
 export type Draft = z.infer<typeof draftSchema>;
 
-export const askSchema = z.discriminatedUnion("act", [
-  z.object({ act: z.literal("save"), from: z.int().min(1), draft: draftSchema }),
-  z.object({ act: z.literal("publish"), from: z.int().min(1), draft: draftSchema, version: versionSchema }),
-]);
+export const askSchema = z.object({ from: z.int().min(1), draft: draftSchema });
 
 /** What a browser has kept of a set that was not saved: words may be as they were left, too short or too long. */
 const keptSchema = z.object({
@@ -72,15 +69,6 @@ const keptSchema = z.object({
 /** A draft that a browser has kept, and the revision it was begun from; undefined where it is none. */
 export function readDraft(kept: unknown): { draft: Draft; revision: number } | undefined {
   return keptSchema.safeParse(kept).data;
-}
-
-/** The next edition's number: the first is 1.0.0, later ones raise the middle number. */
-export function nextVersion(published: readonly string[]): string {
-  const [top] = published
-    .map((v) => v.split(".").map(Number))
-    .sort((a, b) => b[0] - a[0] || b[1] - a[1] || b[2] - a[2]);
-  if (!top || top[0] === 0) return "1.0.0";
-  return `${top[0]}.${top[1] + 1}.0`;
 }
 
 /** A set as its page begins with it. */

@@ -1,14 +1,66 @@
 import type { EditionEntry } from "@server/editions/repository";
-import { useState } from "react";
-import { Form, Link } from "react-router";
+import type { PublicationState } from "@server/publishing/repository";
+import { useCallback, useEffect, useRef, useState } from "react";
+import { Form, Link, useNavigate, useRevalidator } from "react-router";
 import { Button } from "~/ui/button";
 import { Dialog } from "~/ui/dialog";
 import { Field } from "~/ui/field";
 import { Tool } from "~/ui/tool";
 import { day } from "~/ui/words";
+import { PublicationProgress } from "./publish/publication-progress";
+
+interface CardProps {
+  readonly setId: string;
+  readonly editions: readonly EditionEntry[];
+  /** What is being published, or could not be. */
+  readonly pending: PublicationState | undefined;
+  /** Whether something is not saved. */
+  readonly changed: boolean;
+  readonly busy: boolean;
+  /** Whether it could not be saved. */
+  readonly refused: boolean;
+  readonly empty: boolean;
+  readonly onSave: () => void;
+}
+
+/** The editions of a set, what is being published, and the way to the next one; what is not saved is saved first. */
+export function EditionsCard({ setId, editions, pending, changed, busy, refused, empty, onSave }: CardProps) {
+  const navigate = useNavigate();
+  const { revalidate } = useRevalidator();
+  const [going, setGoing] = useState(false);
+  const wasBusy = useRef(false);
+  useEffect(() => {
+    wasBusy.current = going && (wasBusy.current || busy);
+    if (!going || busy) return;
+    if (!changed) void navigate(`/sets/${setId}/publish`);
+    // It was sent and is not saved: the page says why.
+    if (!changed || (wasBusy.current && refused)) setGoing(false);
+  }, [going, busy, changed, refused, navigate, setId]);
+  const onDone = useCallback(() => void revalidate(), [revalidate]);
+  return (
+    <section aria-labelledby="editions" className="space-y-3 rounded-lg border border-line bg-panel p-4">
+      <h2 id="editions" className="font-semibold font-serif text-base">
+        Editions
+      </h2>
+      {pending && <PublicationProgress key={pending.id} begun={pending} onDone={onDone} />}
+      <EditionList editions={editions} />
+      <Button
+        kind="act"
+        className="h-8.5 w-full"
+        disabled={busy || empty}
+        onClick={() => {
+          if (changed) onSave();
+          setGoing(true);
+        }}
+      >
+        {busy ? "Saving…" : "Publish…"}
+      </Button>
+    </section>
+  );
+}
 
 /** The editions of a set, each with a way to take it back. */
-export function EditionList({ editions }: { editions: readonly EditionEntry[] }) {
+function EditionList({ editions }: { editions: readonly EditionEntry[] }) {
   const [leaving, setLeaving] = useState<EditionEntry>();
   if (editions.length === 0)
     return (

@@ -1,4 +1,4 @@
-import { entriesOf, packSet } from "@server/editions/pack-set";
+import { entriesOf, packSet, UNNUMBERED } from "@server/editions/pack-set";
 import { brushesOfSet, findSet } from "@server/sets/repository";
 import { data } from "react-router";
 import { fileName } from "~/formats/file-name";
@@ -13,6 +13,6 @@ export async function loader({ params, context, request }: Route.LoaderArgs) {
   if (!set) throw notFound("set");
   const members = await brushesOfSet(context.database, account.id, set);
   if (members.length === 0) throw data("This set has no brushes yet: there is nothing to pack.", { status: 400 });
-  const { bytes } = await packSet(context.database, context.pool, account, set, "0.0.0", entriesOf(members));
+  const { bytes } = await packSet(context.database, context.pool, account, set, UNNUMBERED, entriesOf(members));
   return packageResponse(bytes, `${fileName(set.name, "set")}-draft`, { "Cache-Control": "no-store" });
 }

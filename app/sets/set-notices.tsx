@@ -14,7 +14,7 @@ export function SetNotices({ drafting, trouble }: { drafting: SetDrafting; troub
             {counted(conflict.brushes.length, "brush", "brushes")}. Nothing of yours is lost.
           </p>
           <div className="mt-2 flex gap-2">
-            <Button onClick={() => drafting.send("save", conflict.revision)}>Save mine over it</Button>
+            <Button onClick={() => drafting.save(conflict.revision)}>Save mine over it</Button>
             <Button onClick={() => drafting.takeTheirs(conflict)}>Take that version</Button>
           </div>
         </div>

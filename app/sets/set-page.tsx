@@ -2,6 +2,8 @@ import { brushPath } from "@core/formats/package";
 import type { CheckedSet, Mend } from "@core/preflight";
 import type { Answer } from "@server/answers/repository";
 import type { EditionEntry } from "@server/editions/repository";
+import type { CountedDay } from "@server/outlet/counts";
+import type { PublicationState } from "@server/publishing/repository";
 import type { KeptSet } from "@server/sets/repository";
 import type { ShelfRow } from "@server/shelf/find";
 import type { KeptStudy } from "@server/studies/repository";
@@ -9,12 +11,13 @@ import { Redo2, Undo2 } from "lucide-react";
 import { useMemo, useState } from "react";
 import { BinButton } from "~/bin/bin-button";
 import { Button } from "~/ui/button";
-import { Field } from "~/ui/field";
 import { Tool } from "~/ui/tool";
 import { TopBar } from "~/ui/top-bar";
-import { AnswersCard } from "./answers-card";
+import { VouchersCard } from "~/vouchers/vouchers-card";
+import { AnswersCard } from "./answers/answers-card";
+import { DaysChart } from "./answers/days-chart";
 import { lineOf } from "./draft";
-import { EditionList } from "./editions-card";
+import { EditionsCard } from "./editions-card";
 import { PreflightCard } from "./looking/preflight-card";
 import { SetMap } from "./looking/set-map";
 import { useLooking } from "./looking/use-looking";
@@ -34,11 +37,13 @@ interface Props {
   readonly editions: EditionEntry[];
   readonly studies: KeptStudy[];
   readonly answers: Answer[];
+  readonly pending: PublicationState | undefined;
+  readonly days: readonly CountedDay[];
 }
 
 /** A set on one page: its brushes in their order, their map, what preflight says, its words, and its editions. */
-export function SetPage({ set, members: given, editions, studies, answers }: Props) {
-  const drafting = useSetDraft(set, editions);
+export function SetPage({ set, members: given, editions, studies, answers, pending, days }: Props) {
+  const drafting = useSetDraft(set);
   const { draft, edit, busy, changed } = drafting;
   const ids = draft.brushes.map(({ id }) => id);
   const { rowOf, admit, saveBrush } = useMembers(given, ids);
@@ -90,7 +95,7 @@ export function SetPage({ set, members: given, editions, studies, answers }: Pro
             {busy ? "saving…" : !changed ? "saved" : drafting.kept ? "draft kept" : "not saved"}
           </span>
         </div>
-        <Button disabled={!changed || busy} onClick={() => drafting.send("save")}>
+        <Button disabled={!changed || busy} onClick={() => drafting.save()}>
           Save
         </Button>
         <span className="flex">
@@ -173,28 +178,19 @@ export function SetPage({ set, members: given, editions, studies, answers }: Pro
               <SetStudies setId={set.id} studies={studies} />
             </div>
             <div className="min-w-0 space-y-4">
-              <section aria-labelledby="editions" className="space-y-3 rounded-lg border border-line bg-panel p-4">
-                <h2 id="editions" className="font-semibold font-serif text-base">
-                  Editions
-                </h2>
-                <EditionList editions={editions} />
-                <Field
-                  label="Next edition"
-                  value={drafting.version}
-                  pattern="\d+\.\d+\.\d+"
-                  inputMode="decimal"
-                  onChange={(e) => drafting.setVersion(e.target.value)}
-                />
-                <Button
-                  kind="act"
-                  className="h-8.5 w-full"
-                  disabled={busy || draft.brushes.length === 0}
-                  onClick={() => drafting.send("publish")}
-                >
-                  {busy ? "Working…" : `Publish ${drafting.version}`}
-                </Button>
-              </section>
+              <EditionsCard
+                setId={set.id}
+                editions={editions}
+                pending={pending}
+                changed={changed}
+                busy={busy}
+                refused={drafting.fault !== undefined || drafting.conflict !== undefined}
+                empty={draft.brushes.length === 0}
+                onSave={() => drafting.save()}
+              />
               <WordsCard setId={set.id} draft={draft} studies={studies} onEdit={edit} />
+              {editions.length > 0 && <DaysChart days={days} />}
+              <VouchersCard setId={set.id} />
               <AnswersCard answers={answers} brushOf={brushOf} />
             </div>
           </div>

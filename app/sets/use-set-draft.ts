@@ -1,9 +1,8 @@
-import type { EditionEntry } from "@server/editions/repository";
 import type { KeptSet } from "@server/sets/repository";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { useFetcher } from "react-router";
 import { useKeptDraft } from "~/keeping/use-kept-draft";
-import { type Draft, draftOf, nextVersion, readDraft } from "./draft";
+import { type Draft, draftOf, readDraft } from "./draft";
 import type { action } from "./set.server";
 
 /** The most steps that can be taken back. */
@@ -18,12 +17,11 @@ interface Steps {
 }
 
 /** A set that is being edited: what is not saved is kept in this browser, and every step can be taken back. */
-export function useSetDraft(set: KeptSet, editions: readonly EditionEntry[]) {
+export function useSetDraft(set: KeptSet) {
   const [steps, setSteps] = useState<Steps>(() => ({ now: draftOf(set), before: [], after: [], key: undefined }));
   const { now: draft } = steps;
   const [revision, setRevision] = useState(set.revision);
   const [saved, setSaved] = useState(() => JSON.stringify(draftOf(set)));
-  const [version, setVersion] = useState(() => nextVersion(editions.map((e) => e.version)));
   const [found, setFound] = useState(false);
   const fetcher = useFetcher<typeof action>();
   const sent = useRef("");
@@ -64,16 +62,15 @@ export function useSetDraft(set: KeptSet, editions: readonly EditionEntry[]) {
   useEffect(() => {
     if (!answer || busy || handled.current === answer) return;
     handled.current = answer;
-    if (answer.kind === "saved" || answer.kind === "unpublished") {
+    if (answer.kind === "saved") {
       setRevision(answer.revision);
       setSaved(sent.current);
     }
   }, [answer, busy]);
 
-  const send = (act: "save" | "publish", from = revision) => {
+  const save = (from = revision) => {
     sent.current = JSON.stringify(draft);
-    const body = act === "save" ? { act, from, draft } : { act, from, draft, version };
-    void fetcher.submit(JSON.stringify(body), { method: "post", encType: "application/json" });
+    void fetcher.submit(JSON.stringify({ from, draft }), { method: "post", encType: "application/json" });
   };
   const conflict =
     answer?.kind === "conflict" && !busy && answer.newest.revision !== revision ? answer.newest : undefined;
@@ -87,11 +84,9 @@ export function useSetDraft(set: KeptSet, editions: readonly EditionEntry[]) {
     /** Whether what is not saved is kept in this browser. */
     kept,
     found: found && changed,
-    fault: (answer?.kind === "fault" || answer?.kind === "unpublished") && !busy ? answer.fault : undefined,
+    fault: answer?.kind === "fault" && !busy ? answer.fault : undefined,
     conflict,
-    version,
-    setVersion,
-    send,
+    save,
     takeSaved: () => {
       put(draftOf(set));
       setRevision(set.revision);

@@ -1,7 +1,8 @@
 import { parseBrush } from "@core/brush";
 import { addBrushes } from "@server/brushes/repository";
-import { newerEditions, renew } from "@server/editions/renew";
 import { measureShelf } from "@server/measures/measure-shelf";
+import { newerEditions } from "@server/renewals/newer";
+import { findRenewal } from "@server/renewals/record";
 import { readShelfAsk } from "@server/shelf/ask";
 import { countOnShelf, findOnShelf } from "@server/shelf/find";
 import { data, redirect } from "react-router";
@@ -16,33 +17,26 @@ const MOST_FILES = 40;
 
 export async function loader({ context, request }: Route.LoaderArgs) {
   const account = needAccount(context, request);
-  const ask = readShelfAsk(new URL(request.url).searchParams);
-  const [total, rows, newer] = await Promise.all([
+  const { searchParams } = new URL(request.url);
+  const ask = readShelfAsk(searchParams);
+  const done = searchParams.get("renewed");
+  const [total, rows, newer, renewed] = await Promise.all([
     countOnShelf(context.database, account.id, ask),
     findOnShelf(context.database, account.id, ask, 0, PAGE),
     newerEditions(context.database, account.id),
+    done ? findRenewal(context.database, account.id, done) : undefined,
   ]);
   measureShelf(context, account.id, context.log);
-  return { total, rows, newer };
+  return { total, rows, newer, renewed };
 }
 
-/** Takes dropped files, renews what came from an older edition, or begins a new brush. */
+/** Takes dropped files, or begins a new brush. */
 export async function action({ context, request }: Route.ActionArgs) {
   const account = needAccount(context, request);
   const form = await readForm(request);
   if (form.get("act") === "new") {
     const [id] = await addBrushes(context.database, account.id, [parseBrush({ level: 1, name: "New brush" })]);
     return redirect(`/bench/${id}`);
-  }
-  if (form.get("act") === "renew") {
-    const edition = form.get("edition");
-    try {
-      const renewal = typeof edition === "string" && (await renew(context, account.id, edition));
-      return renewal ? data({ renewal }) : data({ fault: "This edition is not there any more." }, { status: 400 });
-    } catch (error) {
-      const { fault, status } = faultOf(error);
-      return data({ fault }, { status });
-    }
   }
   const files = form.getAll("file").filter((file): file is File => file instanceof File && file.size > 0);
   if (files.length === 0) return data({ fault: "Choose a file first." }, { status: 400 });

@@ -1,5 +1,5 @@
 import { MAX_BRUSHES } from "@core/formats/package";
-import { entriesOf, packSet } from "@server/editions/pack-set";
+import { entriesOf, packSet, UNNUMBERED } from "@server/editions/pack-set";
 import { whichSchema } from "@server/shelf/act";
 import { idsOf } from "@server/shelf/do-act";
 import { rowsOf } from "@server/shelf/find";
@@ -31,7 +31,7 @@ export async function action({ context, request }: Route.ActionArgs) {
       notes: "",
       credits: "",
     },
-    "0.0.0",
+    UNNUMBERED,
     entriesOf(rows.map(({ id, brush, category }) => ({ id, brush, group: category }))),
   );
   return packageResponse(bytes, "brushes", { "Cache-Control": "no-store" });

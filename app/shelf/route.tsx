@@ -1,6 +1,7 @@
-import type { Renewal } from "@server/editions/renew";
 import { useEffect, useRef, useState } from "react";
 import { Link, useFetcher, useRevalidator } from "react-router";
+import { NewerNotice } from "~/renewal/newer-notice";
+import { RenewedNotice } from "~/renewal/renewed-notice";
 import { Button } from "~/ui/button";
 import { TopBar } from "~/ui/top-bar";
 import { counted } from "~/ui/words";
@@ -11,7 +12,6 @@ import { ChosenBar } from "./chosen-bar";
 import { DrawnBy } from "./drawn-by";
 import { DropSheet } from "./drop-sheet";
 import { FilterBar, OrderChoice } from "./filter-bar";
-import { NewerNotice, RENEWING } from "./newer-notice";
 import { ShelfList } from "./shelf-list";
 import { useChosen } from "./use-chosen";
 import { useFacets } from "./use-facets";
@@ -24,7 +24,7 @@ export { action, loader } from "./actions.server";
 export const meta: Route.MetaFunction = () => [{ title: "Shelf · Brosse" }];
 
 export default function Shelf({ loaderData }: Route.ComponentProps) {
-  const { newer } = loaderData;
+  const { newer, renewed } = loaderData;
   const search = useSearch();
   const rows = useShelfRows(loaderData, search.which);
   const facets = useFacets(loaderData);
@@ -33,8 +33,6 @@ export default function Shelf({ loaderData }: Route.ComponentProps) {
   useMeasuredRows(search, facets?.unmeasured);
   const take = useFetcher<typeof action>();
   const begin = useFetcher<typeof action>();
-  const renewing = useFetcher<typeof action>({ key: RENEWING });
-  const renewal = renewing.data && "renewal" in renewing.data ? renewing.data.renewal : undefined;
   const answer = take.data;
   const fresh = new Set([...(answer && "ids" in answer ? answer.ids : []), ...search.params.getAll("new")]);
   const byHand = search.isAll && (search.params.get("order") ?? "hand") === "hand";
@@ -85,11 +83,7 @@ export default function Shelf({ loaderData }: Route.ComponentProps) {
               </begin.Form>
             </div>
             <FilterBar search={search} facets={facets} />
-            {renewal && (
-              <p role="status" className="mb-3 rounded-md border border-line bg-panel px-3.5 py-2">
-                {renewalSays(renewal)}
-              </p>
-            )}
+            {renewed && <RenewedNotice key={renewed.id} renewed={renewed} />}
             {newer.length > 0 && <NewerNotice newer={newer} />}
             {rows.total === 0 ? (
               <div className="sheet border border-line px-8 py-16 text-center">
@@ -161,16 +155,4 @@ function FindField({ value, onFind }: { readonly value: string; readonly onFind:
       className="h-7.5 w-72 rounded-md border border-edge bg-raised px-2.5 placeholder:text-soft pointer-coarse:h-10"
     />
   );
-}
-
-function renewalSays({ replaced, kept, added, gone }: Renewal): string {
-  const said = (names: readonly string[], what: string) =>
-    names.length > 0 ? `${what}: ${names.join(", ")}.` : undefined;
-  const all = [
-    said(replaced, "Replaced"),
-    said(kept, "Changed by you, and left so"),
-    said(added, "New"),
-    said(gone, "No longer in the set, and left with you"),
-  ].filter(Boolean);
-  return all.length > 0 ? `Renewed. ${all.join(" ")}` : "Renewed: no brush of it has changed.";
 }

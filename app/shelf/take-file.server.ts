@@ -4,8 +4,10 @@ import { FormatError } from "@core/formats/fault";
 import { parseJson } from "@core/formats/json";
 import type { Account } from "@server/accounts/repository";
 import { addBrushes } from "@server/brushes/repository";
-import { takePackage } from "@server/editions/take";
+import { findEditionOf } from "@server/editions/repository";
+import { onShelf, takePackage } from "@server/editions/take";
 import { keepPicture, missingPicture } from "@server/images/pictures";
+import { sha256Of } from "@server/images/repository";
 import { MAX_JSON } from "@server/limits";
 import type { AppLoadContext } from "react-router";
 
@@ -35,8 +37,12 @@ export async function takeFile(context: AppLoadContext, account: Account, file: 
     const brush = parseBrush({ level: 1, name: plain, tip: { shape, size: 100 } });
     return { name: brush.name, ids: await addBrushes(database, account.id, [brush]) };
   }
-  const taken = await takePackage(context, account.id, bytes);
-  return { name: `${taken.name} ${taken.version}`, ids: taken.ids };
+  // An edition's package is known by its bytes: what is taken from it can be renewed.
+  const edition = await findEditionOf(database, sha256Of(bytes));
+  const there = edition && (await onShelf(database, account.id, edition));
+  const taken = await takePackage(context, account.id, bytes, edition?.id);
+  const once = there?.isThis ? " (once more: it was on your shelf already)" : "";
+  return { name: `${taken.name} ${taken.version}${once}`, ids: taken.ids };
 }
 
 function brushOf(bytes: Uint8Array, name: string) {

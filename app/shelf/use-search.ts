@@ -1,4 +1,4 @@
-import { useCallback } from "react";
+import { useCallback, useEffect, useRef } from "react";
 import { useSearchParams } from "react-router";
 
 /** The names that say how strokes are drawn, and not which. */
@@ -23,21 +23,24 @@ export interface Search {
 
 export function useSearch(): Search {
   const [params, setParams] = useSearchParams();
+  // What was asked for last, even while its answer is on its way: two quick clicks are both meant.
+  const newest = useRef(params);
+  useEffect(() => {
+    newest.current = params;
+  }, [params]);
   const change = useCallback(
-    (how: (next: URLSearchParams) => void) =>
-      setParams(
-        (before) => {
-          const next = new URLSearchParams(before);
-          next.delete("new");
-          how(next);
-          return next;
-        },
-        { replace: true, preventScrollReset: true },
-      ),
+    (how: (next: URLSearchParams) => void) => {
+      const next = new URLSearchParams(newest.current);
+      next.delete("new");
+      next.delete("renewed");
+      how(next);
+      newest.current = next;
+      setParams(next, { replace: true, preventScrollReset: true });
+    },
     [setParams],
   );
   const which = new URLSearchParams(params);
-  for (const name of [...lookNames, "new"]) which.delete(name);
+  for (const name of [...lookNames, "new", "renewed"]) which.delete(name);
   const sifting = new URLSearchParams(which);
   for (const name of ["order", "down"]) sifting.delete(name);
   const look = new URLSearchParams();

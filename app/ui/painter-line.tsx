@@ -1,7 +1,8 @@
 import type { Control } from "@core/brush";
 import { qualityRow } from "@core/qualities/table";
+import { writeValue } from "@core/quality/write-value";
 import { Slider } from "radix-ui";
-import { sliderScale, writeValue } from "./settings/units";
+import { sliderScale } from "./settings/units";
 
 interface Props {
   readonly control: Control;

@@ -4,6 +4,8 @@ interface Props<T extends string> {
   /** Tells several choices of one page apart. */
   readonly name: string;
   readonly options: readonly T[];
+  /** What stands there for each, where that is not the option itself. */
+  readonly names?: Readonly<Record<T, string>>;
   /** None of them when it is another. */
   readonly value: string;
   readonly onPick: (option: T) => void;
@@ -17,6 +19,7 @@ export function Segments<T extends string>({
   label,
   name,
   options,
+  names,
   value,
   onPick,
   className = "",
@@ -40,7 +43,7 @@ export function Segments<T extends string>({
             checked={value === option}
             onChange={() => onPick(option)}
           />
-          {option}
+          {names?.[option] ?? option}
         </label>
       ))}
     </div>

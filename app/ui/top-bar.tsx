@@ -18,7 +18,7 @@ export function TopBar({ children }: { children?: ReactNode }) {
   const root = useRouteLoaderData<typeof loader>("root");
   const signedIn = Boolean(root?.studio);
   return (
-    <header className="flex min-h-11 flex-wrap items-center gap-x-5 gap-y-1 border-line border-b px-4.5 py-1">
+    <header className="print:hidden flex min-h-11 flex-wrap items-center gap-x-5 gap-y-1 border-line border-b px-4.5 py-1">
       <Link to="/" className="font-semibold font-serif text-xl">
         Brosse
       </Link>

@@ -45,6 +45,10 @@ export async function findByPassword(
   return row && right ? { id: row.id, email: row.email, studio: row.studio } : undefined;
 }
 
+export async function findById(database: Database, id: string): Promise<Account | undefined> {
+  return database("accounts").where({ id }).first("id", "email", "studio");
+}
+
 export async function findByEmail(database: Database, email: string): Promise<Account | undefined> {
   return database("accounts").where({ email: email.toLowerCase() }).first("id", "email", "studio");
 }

@@ -6,8 +6,12 @@ import { newId } from "../identifier";
 import { ANSWERS_AN_HOUR } from "../limits";
 
 /** What a painter may tell the maker of a set. */
-export const answerKinds = ["works", "not with my pen", "a brush is missing", "a word"] as const;
+export const answerKinds = ["works", "not with my pen", "too slow", "a brush is missing", "a word"] as const;
 export const ANSWER_LENGTH = 500;
+export const GUEST_LENGTH = 40;
+
+/** Answers that say enough by themselves. */
+const needless: readonly string[] = ["works", "not with my pen", "too slow"];
 
 /** A stroke that goes with an answer: as it was drawn on the pad. */
 const strokeSchema = z.strictObject({
@@ -22,10 +26,12 @@ export const answerSchema = z
   .strictObject({
     kind: z.enum(answerKinds),
     says: z.string().trim().max(ANSWER_LENGTH).default(""),
+    /** The name by which somebody without an account wants to be called. */
+    guest: z.string().trim().max(GUEST_LENGTH).default(""),
     brushFile: z.string().max(120).nullable().default(null),
     stroke: strokeSchema.nullable().default(null),
   })
-  .refine(({ kind, says }) => says !== "" || kind === "works" || kind === "not with my pen", {
+  .refine(({ kind, says }) => says !== "" || needless.includes(kind), {
     message: "say a word about it",
     path: ["says"],
   });
@@ -36,10 +42,15 @@ export interface Answer extends NewAnswer {
   readonly id: string;
   readonly editionId: string;
   readonly version: string;
-  /** The studio of who answered; null for somebody without an account. */
+  /** The studio of who answered, or a guest’s name; null for somebody without either. */
   readonly from: string | null;
   readonly madeAt: Date;
   readonly read: boolean;
+  /** What the maker has said to it, for all to read. */
+  readonly reply: string;
+  readonly done: boolean;
+  /** Put away: nobody but the maker finds it, on demand. */
+  readonly hidden: boolean;
 }
 
 /** Keeps an answer; false where too many have come from one address within an hour. */
@@ -62,11 +73,16 @@ export async function addAnswer(
     account_id: from.accountId ?? null,
     kind: answer.kind,
     says: answer.says,
+    guest: from.accountId ? "" : answer.guest,
+    reply: "",
     brush_file: answer.brushFile,
     stroke: answer.stroke && JSON.stringify(answer.stroke),
     address_hash: addressHash,
     made_at: new Date(),
     read_at: null,
+    replied_at: null,
+    done_at: null,
+    hidden_at: null,
   });
   return true;
 }
@@ -82,6 +98,10 @@ interface Row {
   studio: string | null;
   made_at: Date;
   read_at: Date | null;
+  guest: string;
+  reply: string;
+  done_at: Date | null;
+  hidden_at: Date | null;
 }
 
 function answersTo(database: Database, accountId: string) {
@@ -101,18 +121,24 @@ function answersTo(database: Database, accountId: string) {
       "accounts.studio",
       "answers.made_at",
       "answers.read_at",
+      "answers.guest",
+      "answers.reply",
+      "answers.done_at",
+      "answers.hidden_at",
     );
 }
 
-function answer({ edition_id, brush_file, stroke, studio, made_at, read_at, ...row }: Row): Answer {
+function answer({ edition_id, brush_file, stroke, studio, made_at, read_at, done_at, hidden_at, ...row }: Row): Answer {
   return {
     ...row,
     editionId: edition_id,
     brushFile: brush_file,
     stroke: stroke === null ? null : strokeSchema.parse(JSON.parse(stroke)),
-    from: studio,
+    from: studio ?? (row.guest ? `${row.guest}, a guest` : null),
     madeAt: made_at,
     read: read_at !== null,
+    done: done_at !== null,
+    hidden: hidden_at !== null,
   };
 }
 
@@ -141,4 +167,91 @@ export async function markRead(database: Database, accountId: string, setId: str
     .whereIn("edition_id", database("editions").where({ set_id: setId }).select("id"))
     .whereNull("read_at")
     .update({ read_at: new Date() });
+}
+
+/** What a maker does with an answer. */
+export const answerActSchema = z.discriminatedUnion("act", [
+  z.object({ act: z.literal("reply"), reply: z.string().trim().max(ANSWER_LENGTH) }),
+  z.object({ act: z.literal("done"), on: z.boolean() }),
+  z.object({ act: z.literal("hide"), on: z.boolean() }),
+]);
+
+/** Replies to an answer, marks it as done or puts it away; false where it is none to a set of this account. */
+export async function actOnAnswer(
+  database: Database,
+  accountId: string,
+  id: string,
+  asked: z.infer<typeof answerActSchema>,
+): Promise<boolean> {
+  if (!(await findAnswer(database, accountId, id))) return false;
+  const now = new Date();
+  const change =
+    asked.act === "reply"
+      ? { reply: asked.reply, replied_at: asked.reply ? now : null }
+      : asked.act === "done"
+        ? { done_at: asked.on ? now : null }
+        : { hidden_at: asked.on ? now : null };
+  await database("answers").where({ id }).update(change);
+  return true;
+}
+
+/** An answer as all who look at an edition see it. */
+export interface ShownAnswer {
+  readonly id: string;
+  readonly kind: string;
+  readonly says: string;
+  readonly from: string | null;
+  readonly version: string;
+  readonly brushFile: string | null;
+  readonly reply: string;
+  /** Whether whoever looks has given it. */
+  readonly own: boolean;
+}
+
+const MOST_SHOWN = 20;
+
+/** The answers to a set that its maker has replied to, and one's own; what was put away is not among them. */
+export async function shownAnswers(
+  database: Database,
+  setId: string,
+  accountId: string | undefined,
+): Promise<ShownAnswer[]> {
+  const rows: {
+    id: string;
+    kind: string;
+    says: string;
+    studio: string | null;
+    guest: string;
+    version: string;
+    brush_file: string | null;
+    reply: string;
+    account_id: string | null;
+  }[] = await database("answers")
+    .join("editions", "editions.id", "answers.edition_id")
+    .leftJoin("accounts", "accounts.id", "answers.account_id")
+    .where("editions.set_id", setId)
+    .whereNull("answers.hidden_at")
+    .where((either) => {
+      either.whereNot("answers.reply", "");
+      if (accountId !== undefined) either.orWhere("answers.account_id", accountId);
+    })
+    .orderBy("answers.made_at", "desc")
+    .limit(MOST_SHOWN)
+    .select(
+      "answers.id",
+      "answers.kind",
+      "answers.says",
+      "accounts.studio",
+      "answers.guest",
+      "editions.version",
+      "answers.brush_file",
+      "answers.reply",
+      "answers.account_id",
+    );
+  return rows.map(({ studio, guest, brush_file, account_id, ...row }) => ({
+    ...row,
+    from: studio ?? (guest ? `${guest}, a guest` : null),
+    brushFile: brush_file,
+    own: accountId !== undefined && account_id === accountId,
+  }));
 }

@@ -142,21 +142,6 @@ export async function listRevisions(database: Database, accountId: string, id: s
   }));
 }
 
-/** A brush by its name, and the revision by which its stroke is found. */
-export interface NamedBrush {
-  readonly id: string;
-  readonly name: string;
-  readonly revision: number;
-}
-
-/** The names of a shelf's brushes in its order. */
-export async function listNames(database: Database, accountId: string): Promise<NamedBrush[]> {
-  return database("brushes")
-    .where({ account_id: accountId, binned_at: null })
-    .orderBy([{ column: "position" }, { column: "id" }])
-    .select("id", "name", "revision");
-}
-
 /** The revision that a brush was made from, when it was made from one of this account's that is still there. */
 export async function findMadeFrom(database: Database, accountId: string, id: string): Promise<Brush | undefined> {
   const row = await database("brushes")

@@ -11,6 +11,7 @@ import * as keptBin from "./migrations/0008-kept-bin";
 import * as measures from "./migrations/0009-measures";
 import * as shelf from "./migrations/0010-shelf";
 import * as setLines from "./migrations/0011-set-lines";
+import * as outlet from "./migrations/0012-outlet";
 
 /** A step to a newer schema. */
 interface Step {
@@ -31,6 +32,7 @@ const steps: Record<string, Step> = {
   "0009-measures": measures,
   "0010-shelf": shelf,
   "0011-set-lines": setLines,
+  "0012-outlet": outlet,
 };
 
 const LOCK = "brosse_migrate";

@@ -121,6 +121,68 @@ interface EditionRow {
   sampler_of: string | null;
   withdrawn_at: Date | null;
   withdrawn_why: string;
+  licence: LicenceId;
+  /** What the maker says is new. */
+  note: string;
+  access: "open" | "voucher";
+  brushes: number;
+  /** Divided by commas. */
+  traits: string;
+  cover_sha256: string | null;
+  words: string;
+}
+
+/** An edition that is being published, or was. */
+interface PublicationRow {
+  id: string;
+  account_id: string;
+  set_id: string;
+  version: string;
+  /** JSON. */
+  body: string;
+  state: "waiting" | "running" | "done" | "failed";
+  step: string;
+  share: number;
+  fault: string;
+  edition_id: string | null;
+  asked_at: Date;
+  claimed_at: Date | null;
+}
+
+interface TakeRow {
+  edition_id: string;
+  account_id: string;
+  taken_at: Date;
+}
+
+/** How often an edition was taken, downloaded and tried on one day; nobody's name is in it. */
+interface EditionDayRow {
+  edition_id: string;
+  day: Date | string;
+  takes: number;
+  downloads: number;
+  tries: number;
+}
+
+/** What renewing did, so that it can be taken back. */
+interface RenewalRow {
+  id: string;
+  account_id: string;
+  edition_id: string;
+  /** JSON. */
+  body: string;
+  done_at: Date;
+  undone_at: Date | null;
+}
+
+interface VoucherRow {
+  code: string;
+  set_id: string;
+  note: string;
+  made_by: "maker" | "till";
+  made_at: Date;
+  used_by: string | null;
+  used_at: Date | null;
 }
 
 /** Tips and grains that are kept. */
@@ -200,6 +262,11 @@ interface AnswerRow {
   address_hash: Buffer;
   made_at: Date;
   read_at: Date | null;
+  guest: string;
+  reply: string;
+  replied_at: Date | null;
+  done_at: Date | null;
+  hidden_at: Date | null;
 }
 
 interface SignInTriesRow {
@@ -230,5 +297,10 @@ declare module "knex/types/tables" {
     demonstrations: DemonstrationRow;
     stages: StageRow;
     answers: AnswerRow;
+    publications: PublicationRow;
+    takes: TakeRow;
+    edition_days: EditionDayRow;
+    vouchers: VoucherRow;
+    renewals: RenewalRow;
   }
 }

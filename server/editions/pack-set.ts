@@ -1,7 +1,7 @@
 import type { Brush } from "@core/brush";
 import { brushPath, pack, type SetFile } from "@core/formats/package";
-import { writeRgba } from "@core/formats/png/png";
-import { decode } from "fast-png";
+import { traits as labels, type Trait } from "@core/measure/traits";
+import type { Material } from "@core/preflight";
 import type { Account } from "../accounts/repository";
 import type { Database } from "../database/connect";
 import { pictureFiles } from "../images/pictures";
@@ -11,8 +11,8 @@ import type { KeptSet } from "../sets/repository";
 
 const STRIP_WIDTH = 720;
 const STRIP_HEIGHT = 96;
-/** The specimen's longest side stays below what a package's picture may have. */
-const MOST_STRIPS = 42;
+/** The version of what is not published. */
+export const UNNUMBERED = "0.0.0";
 export const SPECIMEN_INK = "#1f2a30";
 
 /** A brush that goes into a package, and the file it has there. */
@@ -23,6 +23,10 @@ export interface Entry {
   readonly brush: Brush;
   readonly note?: string;
   readonly use?: string;
+  /** What it measures like, where that is known. */
+  readonly traits?: readonly Trait[];
+  /** What it is made of, where that is known. */
+  readonly materials?: readonly Material[];
 }
 
 /** What a package says of a set. */
@@ -31,17 +35,48 @@ export type SetWords = Pick<KeptSet, "name" | "licence" | "notes" | "credits">;
 /** The files that brushes have in a package, in their order. */
 export function entriesOf(members: readonly Omit<Entry, "file">[]): readonly Entry[] {
   const taken = new Set<string>();
-  return members.map(({ id, brush, group, note, use }) => ({
+  return members.map(({ id, brush, group, note, use, traits, materials }) => ({
     id,
     file: brushPath(brush.name, taken),
     group,
     brush,
     note,
     use,
+    traits,
+    materials,
   }));
 }
 
-/** Packs brushes as a set, with their specimen. */
+/** What a package's `set.json` says of such entries. */
+export function setFileOf(
+  { studio }: Pick<Account, "studio">,
+  { name, licence, notes, credits }: SetWords,
+  version: string,
+  entries: readonly Entry[],
+): SetFile {
+  return {
+    format: "brosse-set",
+    level: 1,
+    name,
+    version,
+    studio,
+    licence,
+    notes,
+    credits,
+    brushes: entries.map(({ file, group, note, use, traits, materials }) => ({
+      file,
+      group,
+      ...(note ? { note } : {}),
+      ...(use ? { use } : {}),
+      ...(traits ? { traits: traits.map((trait) => labels[trait].label) } : {}),
+      ...(materials
+        ? { materials: materials.map(({ licence: own, ...one }) => ({ ...one, ...(own ? { licence: own } : {}) })) }
+        : {}),
+    })),
+  };
+}
+
+/** Packs brushes as a set, with the sheets of their specimen. @param changes what changed from edition to edition */
 export async function packSet(
   database: Database,
   pool: StripPainter,
@@ -49,52 +84,42 @@ export async function packSet(
   words: SetWords,
   version: string,
   entries: readonly Entry[],
-): Promise<{ readonly bytes: Uint8Array; readonly specimen: Uint8Array }> {
-  const { name, licence, notes, credits } = words;
-  const set: SetFile = {
-    format: "brosse-set",
-    level: 1,
-    name,
-    version,
-    studio: account.studio,
-    licence,
-    notes,
-    credits,
-    brushes: entries.map(({ file, group, note, use }) => ({
-      file,
-      group,
-      ...(note ? { note } : {}),
-      ...(use ? { use } : {}),
-    })),
-  };
-  const brushes = entries.map(({ brush }) => brush);
-  const tips = await pictureFiles(database, brushes);
-  const specimen = await paintSpecimen(pool, brushes, tips);
+  changes?: string,
+): Promise<{ readonly bytes: Uint8Array; readonly set: SetFile; readonly specimen: Uint8Array }> {
+  const set = setFileOf(account, words, version, entries);
+  const tips = await pictureFiles(
+    database,
+    entries.map(({ brush }) => brush),
+  );
+  const sheets = await paintSheets(pool, set, entries, tips);
+  const files = sheets.map((png, n): [string, Uint8Array] => [n === 0 ? "specimen.png" : `specimen-${n + 1}.png`, png]);
   const bytes = pack({
     set,
     brushes: new Map(entries.map(({ file, brush }) => [file, brush])),
-    files: new Map([["specimen.png", specimen], ...tips]),
+    files: new Map([...files, ...tips]),
+    changes,
   });
-  return { bytes, specimen };
+  return { bytes, set, specimen: sheets[0] };
 }
 
-/** All strokes under one another on white. */
-async function paintSpecimen(
+/** All strokes under one another, with their names, on as many sheets as it takes. */
+async function paintSheets(
   pool: StripPainter,
-  brushes: readonly Brush[],
+  { name, studio, version }: SetFile,
+  entries: readonly Entry[],
   tips: ReadonlyMap<string, Uint8Array>,
-): Promise<Uint8Array> {
-  const strips = await Promise.all(
-    brushes.slice(0, MOST_STRIPS).map((b) => pool.strip(stripJob(b, tips, STRIP_WIDTH, STRIP_HEIGHT, SPECIMEN_INK))),
+): Promise<readonly Uint8Array[]> {
+  const lines = await Promise.all(
+    entries.map(async ({ brush, group, note }, n) => ({
+      name: brush.name,
+      says: note || brush.notes,
+      heading: group !== (entries[n - 1]?.group ?? "") ? group : "",
+      strip: await pool.strip(stripJob(brush, tips, STRIP_WIDTH, STRIP_HEIGHT, SPECIMEN_INK)),
+    })),
   );
-  const sheet = new Uint8ClampedArray(STRIP_WIDTH * STRIP_HEIGHT * strips.length * 4).fill(255);
-  strips.forEach((png, n) => {
-    const { data } = decode(png);
-    const from = n * STRIP_WIDTH * STRIP_HEIGHT * 4;
-    for (let i = 0; i < data.length; i += 4) {
-      const share = data[i + 3] / 255;
-      for (let c = 0; c < 3; c++) sheet[from + i + c] = Math.round(255 + (data[i + c] - 255) * share);
-    }
+  return pool.specimen({
+    title: name,
+    under: `${studio} · ${version === UNNUMBERED ? "not published" : version}`,
+    lines,
   });
-  return writeRgba(sheet, STRIP_WIDTH, STRIP_HEIGHT * strips.length);
 }

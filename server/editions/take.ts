@@ -4,6 +4,8 @@ import { addBrushes } from "../brushes/repository";
 import type { Database } from "../database/connect";
 import { transactionRetried } from "../database/retry";
 import { keepChecked } from "../images/pictures";
+import { noteTake } from "../outlet/counts";
+import type { EditionEntry } from "./repository";
 
 /** What reads packages. */
 export interface PackageReader {
@@ -37,7 +39,27 @@ export async function takePackage(
       editionId ? { editionId, files: inOrder.map(({ file }) => file) } : undefined,
     );
   });
+  if (editionId) await noteTake(database, editionId, accountId);
   return { ids, name: set.name, version: set.version };
+}
+
+/** What an account has of an edition's set on its shelf; undefined where it has nothing. */
+export async function onShelf(
+  database: Database,
+  accountId: string,
+  { id, setId, kind }: Pick<EditionEntry, "id" | "setId" | "kind">,
+): Promise<{ readonly versions: readonly string[]; readonly brushes: number; readonly isThis: boolean } | undefined> {
+  const rows: { id: string; version: string; brushes: number }[] = await database("brushes")
+    .join("editions", "editions.id", "brushes.taken_edition_id")
+    .where({ account_id: accountId, binned_at: null, set_id: setId, kind })
+    .groupBy("editions.id", "editions.version")
+    .select("editions.id", "editions.version", database.raw("count(*) as brushes"));
+  if (rows.length === 0) return undefined;
+  return {
+    versions: rows.map(({ version }) => version),
+    brushes: rows.reduce((sum, { brushes }) => sum + Number(brushes), 0),
+    isThis: rows.some((row) => row.id === id),
+  };
 }
 
 /** What a shelf says of where a brush came from. */

@@ -5,6 +5,7 @@ import type { Logger } from "pino";
 import { pinoHttp } from "pino-http";
 import { findBySession } from "../accounts/repository";
 import type { Database } from "../database/connect";
+import type { Publisher } from "../publishing/publisher";
 import type { RenderPool } from "../render/pool";
 import { knownMethods, limitedBodies } from "./bodies";
 import { answerPages, type PagesBuild } from "./pages";
@@ -15,6 +16,7 @@ import "./context";
 interface Parts {
   readonly database: Database;
   readonly pool: RenderPool;
+  readonly publisher: Pick<Publisher, "wake">;
   /** The address of the demo workshop’s account, where this server shows one. */
   readonly demo: string | undefined;
   /** How many proxies stand before the server. */
@@ -28,7 +30,17 @@ interface Parts {
 }
 
 /** The whole web application as a request handler. */
-export function createApp({ database, pool, demo, proxies, log, build, files, develops = false }: Parts): Express {
+export function createApp({
+  database,
+  pool,
+  publisher,
+  demo,
+  proxies,
+  log,
+  build,
+  files,
+  develops = false,
+}: Parts): Express {
   const app = express();
   app.disable("x-powered-by");
   app.set("trust proxy", proxies);
@@ -56,7 +68,7 @@ export function createApp({ database, pool, demo, proxies, log, build, files, de
       const account = sessionToken ? await findBySession(database, sessionToken) : undefined;
       const nonce = answered.locals.nonce as string;
       const isPiece = asked.path.endsWith(".data") && (asked.method !== "GET" || "_routes" in asked.query);
-      return { database, pool, demo, account, sessionToken, nonce, log, isPiece, address: asked.ip ?? "" };
+      return { database, pool, publisher, demo, account, sessionToken, nonce, log, isPiece, address: asked.ip ?? "" };
     }),
   );
   app.use(sayFault);

@@ -1,12 +1,15 @@
 import type { Logger } from "pino";
 import type { Account } from "../accounts/repository";
 import type { Database } from "../database/connect";
+import type { Publisher } from "../publishing/publisher";
 import type { RenderPool } from "../render/pool";
 
 /** What every loader and action is given. */
 export interface BrosseContext {
   readonly database: Database;
   readonly pool: RenderPool;
+  /** Is woken when something is to be published. */
+  readonly publisher: Pick<Publisher, "wake">;
   /** Who is signed in. */
   readonly account: Account | undefined;
   readonly sessionToken: string | undefined;

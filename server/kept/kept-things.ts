@@ -1,7 +1,5 @@
-import { brushPictures } from "@core/brush";
 import { licenceIds } from "@core/formats/package/licences";
 import { z } from "zod";
-import { listBrushes } from "../brushes/repository";
 import type { Database } from "../database/connect";
 import { newId } from "../identifier";
 
@@ -55,8 +53,7 @@ export function keeperOf<Body extends object>(
         .where({ account_id: accountId, binned_at: null })
         .orderBy("made_at", "desc")
         .limit(MOST_KEPT);
-      const brushes = rows.length > 0 ? await listBrushes(database, accountId) : [];
-      const uses = brushes.map(({ brush }) => ({ name: brush.name, paths: new Set(brushPictures(brush)) }));
+      const uses = rows.length > 0 ? await picturesOfBrushes(database, accountId, table) : [];
       return rows.map(({ id, name, tags, credit, licence, body, made_at }) => {
         const read = bodySchema.parse(JSON.parse(body));
         const paths = pathsOf(read);
@@ -65,4 +62,22 @@ export function keeperOf<Body extends object>(
       });
     },
   };
+}
+
+/** The pictures that an account's brushes name, by brush; brushes without one are not read. */
+async function picturesOfBrushes(
+  database: Database,
+  accountId: string,
+  folder: "tips" | "grains",
+): Promise<readonly { readonly name: string; readonly paths: ReadonlySet<string> }[]> {
+  const rows: { name: string; body: string }[] = await database("brushes")
+    .join("revisions", function () {
+      this.on("revisions.brush_id", "brushes.id").andOn("revisions.number", "brushes.revision");
+    })
+    .where({ account_id: accountId, binned_at: null })
+    .where("revisions.body", "like", `%"${folder}/%`)
+    .orderBy([{ column: "position" }, { column: "brushes.id" }])
+    .select("brushes.name", "revisions.body");
+  const path = new RegExp(`"(${folder}/[^"/]+\\.png)"`, "g");
+  return rows.map(({ name, body }) => ({ name, paths: new Set([...body.matchAll(path)].map(([, one]) => one)) }));
 }

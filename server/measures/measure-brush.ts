@@ -3,13 +3,13 @@ import type { Judgement } from "@core/measure/judge";
 import { valuesHash } from "../brushes/values-hash";
 import type { Database } from "../database/connect";
 import { pictureFiles } from "../images/pictures";
-import type { RenderPool } from "../render/pool";
+import type { StripPainter } from "../render/pool";
 import { findJudgements, keepJudgement } from "./repository";
 
 /** What measuring needs. */
 export interface MeasureMeans {
   readonly database: Database;
-  readonly pool: Pick<RenderPool, "measure">;
+  readonly pool: Pick<StripPainter, "measure">;
 }
 
 /**

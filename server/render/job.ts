@@ -149,3 +149,8 @@ export function outcomeOf<T>(work: () => T): Outcome<T> {
     throw error;
   }
 }
+
+/** What some work of ours makes that takes its time. */
+export async function later<T>(work: () => Promise<T>): Promise<Outcome<T>> {
+  return { made: await work() };
+}

@@ -25,6 +25,7 @@ import {
   type StripJob,
   unwrapped,
 } from "./job";
+import type { ShareJob, SpecimenJob } from "./sheets";
 
 /** What paints the pictures that are published. */
 export interface StripPainter {
@@ -32,6 +33,10 @@ export interface StripPainter {
   stages(job: StagesJob): Promise<readonly Stage[]>;
   /** The strip's PNG. */
   strip(job: StripJob): Promise<Uint8Array>;
+  /** The sheets of a specimen, PNG. */
+  specimen(job: SpecimenJob): Promise<readonly Uint8Array[]>;
+  /** What a brush measures. @throws FormatError, PoolBusy */
+  measure(job: MeasureJob): Promise<Judgement>;
 }
 
 /** The most bytes of strips that are kept. */
@@ -98,6 +103,15 @@ export class RenderPool implements StripPainter {
 
   stages(job: StagesJob): Promise<readonly Stage[]> {
     return this.run("stages", job, STAGES_TIMEOUT);
+  }
+
+  specimen(job: SpecimenJob): Promise<readonly Uint8Array[]> {
+    return this.run("specimen", job, STAGES_TIMEOUT);
+  }
+
+  /** The picture that a shared link shows, PNG. */
+  share(job: ShareJob): Promise<Uint8Array> {
+    return this.run("share", job, STRIP_TIMEOUT);
   }
 
   /** Decodes a picture that a tip or a grain is made of, to see that it is one. @throws FormatError, AllowanceSpent, PoolBusy */

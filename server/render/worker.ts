@@ -2,6 +2,7 @@ import { unpack as unpackSet } from "@core/formats/package";
 import { readTipPicture } from "@core/formats/png/tip-picture";
 import { stagesOf, unpackStudy } from "@core/formats/study";
 import {
+  later,
   type MeasureJob,
   measureJob,
   outcomeOf,
@@ -10,6 +11,7 @@ import {
   type StagesJob,
   type StripJob,
 } from "./job";
+import { paintShare, paintSpecimen, type ShareJob, type SpecimenJob } from "./sheets";
 
 // What a thread of the pool can be asked to do, by its name there.
 
@@ -22,6 +24,10 @@ export const picture = ({ bytes, what }: PictureJob) =>
     const { width, height } = readTipPicture(bytes, what);
     return { width, height };
   });
+
+export const specimen = (job: SpecimenJob) => later(() => paintSpecimen(job));
+
+export const share = (job: ShareJob) => later(() => paintShare(job));
 
 export const unpack = (bytes: Uint8Array) => outcomeOf(() => unpackSet(bytes));
 

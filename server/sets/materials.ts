@@ -35,12 +35,7 @@ export async function materialsOf(
   const kept = await keptPictures(database, accountId);
   const taken = [...new Set(brushes.flatMap((one) => one.taken?.editionId ?? []))];
   const rows: { id: string; name: string; studio: string; licence: LicenceId }[] =
-    taken.length === 0
-      ? []
-      : await database("editions")
-          .join("sets", "sets.id", "editions.set_id")
-          .whereIn("editions.id", taken)
-          .select("editions.id", "editions.name", "editions.studio", "sets.licence");
+    taken.length === 0 ? [] : await database("editions").whereIn("id", taken).select("id", "name", "studio", "licence");
   const editions = new Map(rows.map((row) => [row.id, row]));
   return new Map(
     brushes.map(({ id, brush, taken: from }): [string, readonly Material[]] => {

@@ -34,6 +34,8 @@ export const shelfAskSchema = z.object({
   set: z.string().max(16).optional(),
   favourite: z.literal("1").optional(),
   order: z.enum(shelfOrders).default("hand"),
+  /** Brushes whose name begins with the words come first, then those whose name has them, then the others. */
+  named: z.literal("1").optional(),
   /** Backwards. */
   down: z.literal("1").optional(),
 });

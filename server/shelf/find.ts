@@ -72,7 +72,10 @@ function meant(database: Database, accountId: string, ask: ShelfAsk) {
   return query;
 }
 
-function ordered(query: ReturnType<typeof meant>, { order, down }: ShelfAsk) {
+function ordered(query: ReturnType<typeof meant>, { order, down, named, find }: ShelfAsk) {
+  const words = pattern(find.trim());
+  if (named && find.trim() !== "")
+    query.orderByRaw("brushes.name like ? desc, brushes.name like ? desc", [words.slice(1), words]);
   const way = newestFirst.includes(order) === (down === undefined) ? "desc" : "asc";
   if (order !== "hand" && order !== "name") query.orderByRaw(`${columns[order]} is null`);
   return query.orderBy([

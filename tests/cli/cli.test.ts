@@ -1,56 +1,24 @@
 import { execFileSync, spawnSync } from "node:child_process";
-import { existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
-import { tmpdir } from "node:os";
+import { existsSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
-import { fileURLToPath } from "node:url";
 import { brushText } from "@core/brush";
 import { writeInkml } from "@core/formats/inkml/write";
-import { brushPath, pack } from "@core/formats/package";
 import { slowSwell } from "@core/hand/simulate";
 import { demoBrushes } from "@demo/brushes";
 import { decode, encode } from "fast-png";
 import { strToU8, zipSync } from "fflate";
-import { afterAll, beforeAll, describe, expect, test } from "vitest";
+import { beforeAll, describe, expect, test } from "vitest";
 import { leafPicture } from "../helpers";
+import { brosse, ownFolder, packed, root } from "./brosse";
 
-const root = fileURLToPath(new URL("../..", import.meta.url));
-let folder: string;
+const at = ownFolder();
 const swell = slowSwell({ left: 40, top: 30, width: 420, height: 120 });
-const at = (name: string) => join(folder, name);
-const brosse = (...args: string[]) => {
-  const { status, stdout, stderr } = spawnSync(process.execPath, [join(root, "cli/brosse.mjs"), ...args], {
-    encoding: "utf8",
-    maxBuffer: 1 << 28,
-  });
-  return { status, stdout, stderr };
-};
 
 beforeAll(() => {
-  folder = mkdtempSync(join(tmpdir(), "brosse-cli-"));
-  const file = brushPath(demoBrushes[0].name, new Set());
   writeFileSync(at("quill.json"), brushText(demoBrushes[0]));
   writeFileSync(at("hand.inkml"), writeInkml(swell));
-  writeFileSync(
-    at("set.zip"),
-    pack({
-      set: {
-        format: "brosse-set",
-        level: 1,
-        name: "S",
-        version: "1.0.0",
-        studio: "Q",
-        licence: "CC0-1.0",
-        notes: "",
-        credits: "",
-        brushes: [{ file, group: "" }],
-      },
-      brushes: new Map([[file, demoBrushes[0]]]),
-      files: new Map(),
-    }),
-  );
+  writeFileSync(at("set.zip"), packed([demoBrushes[0]]));
 });
-
-afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
 test("npx brosse is linked in the checkout", () => {
   expect(execFileSync(join(root, "node_modules/.bin/brosse"), ["help"], { encoding: "utf8" })).toContain(
@@ -313,13 +281,13 @@ describe("errors are one line, exit 2, nothing half-written", () => {
   ])("%s", (_, args, line) => {
     const result = spawnSync(process.execPath, [join(root, "cli/brosse.mjs"), ...args], {
       encoding: "utf8",
-      cwd: folder,
+      cwd: at("."),
     });
     expect(result.status).toBe(2);
     expect(result.stdout).toBe("");
     expect(result.stderr).toMatch(line);
     expect(result.stderr.trim().split("\n")).toHaveLength(1);
     expect(existsSync(at("x.png"))).toBe(false);
-    expect(readdirSync(folder).filter((name) => name.startsWith(".brosse"))).toEqual([]);
+    expect(readdirSync(at(".")).filter((name) => name.startsWith(".brosse"))).toEqual([]);
   });
 });

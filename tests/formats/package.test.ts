@@ -118,6 +118,31 @@ describe("against independent readers", () => {
     expect(names).toHaveLength(demoBrushes.length + demoPictures.size + 4);
   });
 
+  test("two hundred brushes fit, and no more; packed twice they are the same bytes", () => {
+    const many = (count: number) => {
+      const taken = new Set<string>();
+      const files = Array.from({ length: count }, (_, n) => {
+        const brush = { ...demoBrushes[n % demoBrushes.length], name: `Brush ${n}` };
+        return [
+          brushPath(brush.name, taken),
+          { ...brush, tip: { ...brush.tip, shape: { kind: "ellipse" as const } }, ground: null },
+        ] as const;
+      });
+      const lines = files.map(([file], n) => ({ file, group: `Group ${n % 7}`, traits: ["dry"], materials: [] }));
+      return pack({
+        set: { ...sample().set, brushes: lines },
+        brushes: new Map(files),
+        files: new Map(),
+        changes: "# Changes\n",
+      });
+    };
+    const bytes = many(200);
+    expect(Buffer.from(many(200)).equals(Buffer.from(bytes))).toBe(true);
+    const content = unpack(bytes);
+    expect([content.brushes.size, content.changes]).toEqual([200, "# Changes\n"]);
+    expect(() => many(201)).toThrow();
+  });
+
   test("set.json validates against its published JSON Schema in ajv, and a wrong one does not", () => {
     const validate = new Ajv({ strict: false }).compile(setFileJsonSchema());
     const set = setOf(unzipSync(pack(sample())));

@@ -12,7 +12,9 @@ import { editionsOfSet, findEdition, packageBytes } from "@server/editions/repos
 import { takePackage } from "@server/editions/take";
 import { keptGrains } from "@server/grains/repository";
 import { keptLabelSchema } from "@server/kept/kept-things";
+import type { MeasureJob } from "@server/render/job";
 import { RenderPool } from "@server/render/pool";
+import type { SpecimenJob } from "@server/render/sheets";
 import { giveOneGrain, grainScaleOf } from "@server/sets/one-grain";
 import { brushesOfSet, createSet, findSet, saveSet } from "@server/sets/repository";
 import { keptTips } from "@server/tips/repository";
@@ -205,7 +207,7 @@ describe("sets and editions", () => {
     });
     const set = await findSet(database, account.id, setId);
     if (!set) throw new Error("the set is gone");
-    return { account, set, publication: await publish(database, pool, account, set, "1.0.0"), ids };
+    return { account, set, publication: await publish(database, pool, account, set, { version: "1.0.0" }), ids };
   }
 
   test("a set keeps its order and refuses a stale save", async () => {
@@ -257,7 +259,7 @@ describe("sets and editions", () => {
     if ("fault" in publication) throw new Error(publication.fault);
     const before = await packageBytes(database, publication.id);
     await saveBrush(database, account.id, ids[0], 1, brushOf({ name: "One, changed" }));
-    expect(await publish(database, pool, account, set, "1.0.0")).toHaveProperty("fault");
+    expect(await publish(database, pool, account, set, { version: "1.0.0" })).toHaveProperty("fault");
     const after = await packageBytes(database, publication.id);
     expect(after && before && Buffer.compare(Buffer.from(before), Buffer.from(after))).toBe(0);
     expect((await findEdition(database, publication.id))?.bytes).toBe(before?.length);
@@ -321,8 +323,10 @@ describe("sets and editions", () => {
     const counting = {
       strip: () => Promise.reject(new Error(`painted ${++painted}`)),
       stages: () => Promise.resolve([]),
+      specimen: () => Promise.resolve([]),
+      measure: () => Promise.reject(new Error(`measured ${++painted}`)),
     };
-    expect(await publish(database, counting, account, set, "1.0.0")).toHaveProperty("fault");
+    expect(await publish(database, counting, account, set, { version: "1.0.0" })).toHaveProperty("fault");
     expect(painted).toBe(0);
   });
 
@@ -332,16 +336,18 @@ describe("sets and editions", () => {
     let between: string[] = [];
     const slow = {
       stages: () => Promise.resolve([]),
+      specimen: (job: SpecimenJob) => pool.specimen(job),
+      measure: (job: MeasureJob) => pool.measure(job),
       strip: async () => {
         // While this specimen, which is unlike any other, is painted, another request publishes the version.
         if (between.length === 0) {
-          await publish(database, pool, account, set, "1.1.0");
+          await publish(database, pool, account, set, { version: "1.1.0" });
           between = await images();
         }
         return writeRgba(new Uint8ClampedArray(720 * 96 * 4).fill(77), 720, 96);
       },
     };
-    expect(await publish(database, slow, account, set, "1.1.0")).toHaveProperty("fault");
+    expect(await publish(database, slow, account, set, { version: "1.1.0" })).toHaveProperty("fault");
     expect(await images()).toEqual(between);
     expect((await editionsOfSet(database, set.id)).map((edition) => edition.version).sort()).toEqual([
       "1.0.0",
@@ -359,6 +365,6 @@ describe("sets and editions", () => {
       brushes: [],
     });
     const set = await findSet(database, account.id, id);
-    expect(set && (await publish(database, pool, account, set, "1.0.0"))).toHaveProperty("fault");
+    expect(set && (await publish(database, pool, account, set, { version: "1.0.0" }))).toHaveProperty("fault");
   });
 });

@@ -1,42 +1,21 @@
 import { MAX_BRUSHES } from "@core/formats/package";
 import { traitNames } from "@core/measure/traits";
-import { createAccount } from "@server/accounts/repository";
 import { addBrushes, findBrush, listBrushes, listRevisions, saveBrush } from "@server/brushes/repository";
 import { valuesHash } from "@server/brushes/values-hash";
-import { connect, type Database } from "@server/database/connect";
-import { migrate } from "@server/database/migrate";
 import { measureBrush } from "@server/measures/measure-brush";
 import { findJudgements } from "@server/measures/repository";
-import { RenderPool } from "@server/render/pool";
 import { createSet, findSet } from "@server/sets/repository";
 import type { ShelfAct } from "@server/shelf/act";
 import { readShelfAsk } from "@server/shelf/ask";
 import { doShelfAct } from "@server/shelf/do-act";
 import { countOnShelf, facetsOf, findOnShelf } from "@server/shelf/find";
-import { afterAll, beforeAll, describe, expect, test } from "vitest";
+import { describe, expect, test } from "vitest";
 import { brushOf } from "../helpers";
-import { testDatabaseUrl } from "./scratch-database";
+import { onServer } from "./on-server";
 
-let database: Database;
-let count = 0;
-const pool = new RenderPool(new URL("../../build/node/render-worker.js", import.meta.url));
+const { database, pool, open } = onServer();
 
-beforeAll(async () => {
-  database = connect(testDatabaseUrl());
-  await migrate(database);
-});
-
-afterAll(async () => {
-  await pool.close();
-  await database.destroy();
-});
-
-async function owner(): Promise<string> {
-  const email = `shelf${++count}-${process.pid}@example.com`;
-  const account = await createAccount(database, { email, studio: "A studio", password: "long enough it is" });
-  if (!account) throw new Error("the address was taken");
-  return account.id;
-}
+const owner = async () => (await open()).id;
 
 /** The names that a search finds, in its order. */
 async function found(account: string, search: string): Promise<string[]> {
@@ -70,6 +49,15 @@ describe("finding", () => {
     );
     await measureBrush({ database, pool }, brushOf({ name: "Sponge" }));
     expect(await found(me, "find=quill")).toEqual(["Quill, long"]);
+    // A name that begins with the words, a name that has them, a note that has them: in this order where that is asked for.
+    const named = await owner();
+    await addBrushes(database, named, [
+      brushOf({ name: "Rag", notes: "Wash it after" }),
+      brushOf({ name: "Thin wash" }),
+      brushOf({ name: "Wash" }),
+    ]);
+    expect(await found(named, "find=wash&named=1")).toEqual(["Wash", "Thin wash", "Rag"]);
+    expect(await found(named, "find=wash")).toEqual(["Rag", "Thin wash", "Wash"]);
     expect(await found(me, "find=SWELL+casts")).toEqual(["Quill, long"]);
     expect(await found(me, "find=swell+stone")).toEqual([]);
     expect(await found(me, "find=50%25")).toEqual(["Quill, long"]);

@@ -1,10 +1,11 @@
 import type { Brush } from "@core/brush";
 import { type Quality, qualityRow } from "@core/qualities/table";
+import { writeValue } from "@core/quality/write-value";
 import { type Family, type Source, sourceNames, sources } from "@core/response/sources";
 import { Plus } from "lucide-react";
 import { DropdownMenu, Slider } from "radix-ui";
 import { memo } from "react";
-import { sliderScale, writeValue } from "~/ui/settings/units";
+import { sliderScale } from "~/ui/settings/units";
 import { ValueField } from "~/ui/settings/value-field";
 import { ResponseButton } from "../responses/response-button";
 import type { Command } from "../state/bench-state";

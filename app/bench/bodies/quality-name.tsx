@@ -1,9 +1,10 @@
 import { type Quality, qualityRow } from "@core/qualities/table";
+import { writeValue } from "@core/quality/write-value";
 import { Popover } from "radix-ui";
 import { useState } from "react";
 import { Button } from "~/ui/button";
 import { box } from "~/ui/settings/box";
-import { readValues, writeValue } from "~/ui/settings/units";
+import { readValues } from "~/ui/settings/units";
 import { qualityValue, setQuality, setStops } from "../state/commands";
 import { seal } from "../state/steps";
 import { useBench, useRun } from "../state/use-bench";

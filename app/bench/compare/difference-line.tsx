@@ -1,6 +1,6 @@
 import type { Difference } from "@core/brush";
 import { qualityRow } from "@core/qualities/table";
-import { writeValue } from "~/ui/settings/units";
+import { writeValue } from "@core/quality/write-value";
 
 /** One difference between two brushes in words and numbers. */
 export function DifferenceLine({ difference }: { difference: Difference }) {

@@ -2,10 +2,8 @@ import { type Brush, mixBrushes, swapBody } from "@core/brush";
 import type { Body } from "@core/quality/row";
 import { Slider } from "radix-ui";
 import { useEffect, useRef, useState } from "react";
-import { useFetcher } from "react-router";
+import { BrushChoice, type ChosenBrush } from "~/finding/brush-choice";
 import { Button } from "~/ui/button";
-import { box } from "~/ui/settings/box";
-import type { loader } from "../actions.server";
 import { takeBrush } from "../state/commands";
 import { seal } from "../state/steps";
 import { useBench, useRun } from "../state/use-bench";
@@ -13,25 +11,17 @@ import { closeOverlay } from "../state/view-commands";
 
 const bodies: readonly Body[] = ["tip", "trail", "ground", "paint"];
 
-interface Props {
-  readonly others: readonly { readonly id: string; readonly name: string }[];
-}
-
 /** Another brush of the shelf beside this one: one of its bodies is taken over, or the two are mixed. */
-export function OtherBrush({ others }: Props) {
+export function OtherBrush() {
   const run = useRun();
   const brush = useBench((state) => state.brush);
-  const [chosen, setChosen] = useState("");
+  const [chosen, setChosen] = useState<ChosenBrush>();
   const [share, setShare] = useState(0);
   /** What the brush was when the other one was chosen: mixing begins there, however often the slider moves. */
   const begun = useRef(brush);
-  const { data, load, state } = useFetcher<typeof loader>();
-  const other = chosen !== "" && data?.kept.id === chosen ? data.kept.brush : undefined;
+  const other = chosen?.brush;
   const mixed = useRef<Brush>(undefined);
 
-  useEffect(() => {
-    if (chosen) void load(`/bench/${chosen}`);
-  }, [chosen, load]);
   // Whatever else changes the brush is what mixing begins with from then on.
   useEffect(() => {
     if (brush === mixed.current) return;
@@ -51,19 +41,13 @@ export function OtherBrush({ others }: Props) {
       aria-label="Another brush"
       className="absolute right-2 bottom-2 z-10 flex flex-wrap items-center gap-x-3 gap-y-1.5 rounded-lg border border-line bg-panel px-3 py-2 shadow-sm"
     >
-      <select
-        className={`${box} w-52`}
-        aria-label="The other brush"
-        value={chosen}
-        onChange={(event) => setChosen(event.target.value)}
-      >
-        <option value="">{others.length === 0 ? "no other brush on the shelf" : "another brush of yours…"}</option>
-        {others.map(({ id, name }) => (
-          <option key={id} value={id}>
-            {name}
-          </option>
-        ))}
-      </select>
+      <BrushChoice
+        label="The other brush"
+        chosen={chosen}
+        none="another brush of yours…"
+        onChoose={setChosen}
+        className="w-52"
+      />
       <fieldset className="flex items-center gap-1" disabled={!other}>
         <legend className="sr-only">Take one of its bodies, or begin again from all of it</legend>
         <span className="mr-0.5 text-[13px] text-soft">take its</span>
@@ -103,11 +87,6 @@ export function OtherBrush({ others }: Props) {
         </Slider.Root>
         <span className="w-11 text-right font-mono text-[13px]">{Math.round(share * 100)} %</span>
       </div>
-      {state !== "idle" && (
-        <span role="status" className="text-[13px] text-soft">
-          fetching…
-        </span>
-      )}
       <Button kind="quiet" className="h-7 text-[13px]" onClick={() => run(closeOverlay)}>
         Done
       </Button>

@@ -1,11 +1,12 @@
 import { isThere } from "@core/brush";
 import { type Quality, qualityNames, qualityRow } from "@core/qualities/table";
 import type { QualityRow } from "@core/quality/row";
+import { writeValue } from "@core/quality/write-value";
 import { firmer } from "@core/response/firmer";
 import { sources } from "@core/response/sources";
 import { useMemo, useState } from "react";
 import { box } from "~/ui/settings/box";
-import { readValues, writeValue } from "~/ui/settings/units";
+import { readValues } from "~/ui/settings/units";
 import { withCommand } from "../state/bench-state";
 import { changeResponse, qualityValue, setQuality } from "../state/commands";
 import { seal } from "../state/steps";

@@ -19,12 +19,10 @@ interface Props {
   readonly id: string;
   /** Whose scratch sheet it is. */
   readonly account: string;
-  /** The other brushes of the shelf. */
-  readonly others: readonly { readonly id: string; readonly name: string }[];
 }
 
 /** The bench's paper with all that lies over it. */
-export function BenchPaper({ id, account, others }: Props) {
+export function BenchPaper({ id, account }: Props) {
   const { store, engine, frame } = useBenchShared();
   const view = useBench((state) => state.view);
   const settings = useBench((state) => state.settings);
@@ -68,7 +66,7 @@ export function BenchPaper({ id, account, others }: Props) {
       </TipCursor>
       {held?.pictured && <DifferencePicture from={held.brush} />}
       {held && <HeldBar held={held} />}
-      {overlay === "other" && <OtherBrush others={others} />}
+      {overlay === "other" && <OtherBrush />}
       {place && panel === "score" && <SpotRing spot={place} />}
       {strip && <TestStrip key={JSON.stringify(strip)} subject={strip} />}
       {held?.beside && <HeldBeside held={held.brush} />}

@@ -1,8 +1,8 @@
 import type { Brush } from "@core/brush";
 import { type Quality, qualityNames, qualityRow } from "@core/qualities/table";
 import type { Body } from "@core/quality/row";
+import { writeValue } from "@core/quality/write-value";
 import { type Family, type Source, sourceNames, sources } from "@core/response/sources";
-import { writeValue } from "~/ui/settings/units";
 import type { Command } from "../state/bench-state";
 import { addResponse, qualityValue } from "../state/commands";
 import { useBench, useRun } from "../state/use-bench";

@@ -1,6 +1,7 @@
 import type { Brush } from "@core/brush";
 import type { Lane, Score } from "@core/measure/score";
 import { type Quality, qualityRow } from "@core/qualities/table";
+import { writeValue } from "@core/quality/write-value";
 import { type Source, sources } from "@core/response/sources";
 import { scaleLinear } from "d3-scale";
 import { line } from "d3-shape";
@@ -8,7 +9,6 @@ import { ChevronDown } from "lucide-react";
 import { DropdownMenu } from "radix-ui";
 import { type KeyboardEvent, type PointerEvent, useState } from "react";
 import { Button } from "~/ui/button";
-import { writeValue } from "~/ui/settings/units";
 
 const LANE = 34;
 const TOP = 14;

@@ -9,7 +9,7 @@ import { useBench, useRun } from "../state/use-bench";
 const LONGEST = 300;
 
 /** The brush on the bench: its name as it is now, its stroke as it was saved, and what it is for, which is written here. */
-export function InHand({ id, revision }: { readonly id: string; readonly revision: number | undefined }) {
+export function InHand({ id, revision }: { readonly id: string; readonly revision: number }) {
   const run = useRun();
   const name = useBench(({ brush }) => brush.name);
   const notes = useBench(({ brush }) => brush.notes);
@@ -22,15 +22,13 @@ export function InHand({ id, revision }: { readonly id: string; readonly revisio
           title={notes || "Say what it is for"}
           className="flex w-74 shrink-0 items-center gap-3 bg-act-wash px-2.5 text-left max-lg:w-full max-lg:py-1.5"
         >
-          {revision !== undefined && (
-            <BrushStrip
-              src={`/strips/brushes/${id}/${revision}.png?w=240&h=72`}
-              alt=""
-              width={120}
-              height={36}
-              className="w-30 shrink-0"
-            />
-          )}
+          <BrushStrip
+            src={`/strips/brushes/${id}/${revision}.png?w=240&h=72`}
+            alt=""
+            width={120}
+            height={36}
+            className="w-30 shrink-0"
+          />
           <span className="min-w-0">
             <span className="sr-only">In hand: </span>
             <span className="block truncate font-semibold font-serif">{name}</span>

@@ -1,34 +1,42 @@
-import type { NamedBrush } from "@server/brushes/repository";
+import type { KeptBrush } from "@server/brushes/repository";
 import { useEffect, useState } from "react";
 import { useNavigate, useNavigation } from "react-router";
+import { BrushFinder } from "~/finding/brush-finder";
+import { useBrushesOf } from "~/finding/use-brushes-of";
 import { BrushStrip } from "~/pictures/brush-strip";
+import { Button } from "~/ui/button";
 import { box } from "~/ui/settings/box";
 import { ColourCell } from "../colours/colour-cell";
 import { useBenchShared } from "../state/use-bench";
-import { FindBrush } from "./find-brush";
 import { InHand } from "./in-hand";
 import type { SetTray } from "./tray-memory";
 import { useTray } from "./use-tray";
 
 interface Props {
   /** The brush that is on the bench. */
-  readonly inHand: string;
-  readonly shelf: readonly NamedBrush[];
+  readonly inHand: KeptBrush;
   readonly sets: readonly SetTray[];
 }
 
 const USED = "";
 
 /** The brushes at hand, each as its stroke; at the left the one in hand, at the right the colours. */
-export function Tray({ inHand, shelf, sets }: Props) {
+export function Tray({ inHand: kept, sets }: Props) {
+  const inHand = kept.id;
   const shared = useBenchShared();
   const navigate = useNavigate();
   const going = useNavigation().location?.pathname;
   const [memory, change] = useTray(inHand);
   const [finding, setFinding] = useState(false);
   const set = sets.find(({ id }) => id === memory.set);
-  const byId = new Map(shelf.map((brush) => [brush.id, brush]));
-  const shown = (set?.brushes ?? memory.used).flatMap((id) => byId.get(id) ?? []);
+  const lying = set?.brushes ?? memory.used;
+  const byId = useBrushesOf(memory.before === null ? lying : [...new Set([...lying, memory.before])], kept);
+  const shown = lying.flatMap((id) => byId.get(id) ?? []);
+  const setsOf = (id: string) =>
+    sets
+      .filter(({ brushes }) => brushes.includes(id))
+      .map(({ name }) => name)
+      .join(", ");
   const take = (id: string) => id !== inHand && void navigate(`/bench/${id}`);
 
   useEffect(() => {
@@ -50,9 +58,9 @@ export function Tray({ inHand, shelf, sets }: Props) {
       aria-label="Tray"
       className="sheet flex h-[60px] shrink-0 border border-line shadow-sm max-lg:h-auto max-lg:flex-wrap"
     >
-      <InHand key={inHand} revision={byId.get(inHand)?.revision} id={inHand} />
+      <InHand key={inHand} revision={kept.revision} id={inHand} />
       <ul className="flex min-w-0 flex-1 overflow-x-auto border-line border-l">
-        {shown.map(({ id, name, revision }) => (
+        {shown.map(({ id, revision, brush: { name } }) => (
           <li key={id} className="shrink-0 border-line border-r">
             <button
               type="button"
@@ -73,7 +81,7 @@ export function Tray({ inHand, shelf, sets }: Props) {
             </button>
           </li>
         ))}
-        {shown.length === 0 && <li className="p-3 text-soft">This set has no brushes.</li>}
+        {lying.length === 0 && <li className="p-3 text-soft">This set has no brushes.</li>}
       </ul>
       <div className="flex shrink-0 flex-col justify-center gap-1 border-line border-l px-3 max-lg:flex-row max-lg:py-1.5">
         <select
@@ -92,7 +100,13 @@ export function Tray({ inHand, shelf, sets }: Props) {
             </option>
           ))}
         </select>
-        <FindBrush open={finding} onOpen={setFinding} shelf={shelf} sets={sets} onTake={take} />
+        <BrushFinder
+          open={finding}
+          onOpen={setFinding}
+          onTake={({ id }) => take(id)}
+          says={({ id, brush }) => setsOf(id) || brush.notes}
+          trigger={<Button className="h-[24px]">Others…</Button>}
+        />
       </div>
       <ColourCell />
     </section>

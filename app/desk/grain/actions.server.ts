@@ -1,6 +1,6 @@
 import { grainPathSchema } from "@core/ground/grain";
 import { groundQualities, plainGroundOf } from "@core/ground/model";
-import { findBrush, listNames, saveBrush } from "@server/brushes/repository";
+import { findBrush, saveBrush } from "@server/brushes/repository";
 import { grainBodySchema, keptGrains } from "@server/grains/repository";
 import { keepPicture } from "@server/images/pictures";
 import { keptLabelSchema } from "@server/kept/kept-things";
@@ -27,14 +27,9 @@ export type GrainDeskAsk = z.input<typeof askSchema>;
 export async function loader({ context, request }: Route.LoaderArgs) {
   const { database } = context;
   const account = needAccount(context, request);
-  const [brushes, sets, grains] = await Promise.all([
-    listNames(database, account.id),
-    listSets(database, account.id),
-    keptGrains.list(database, account.id),
-  ]);
+  const [sets, grains] = await Promise.all([listSets(database, account.id), keptGrains.list(database, account.id)]);
   const scales = await Promise.all(sets.map((set) => grainScaleOf(database, account.id, set)));
   return {
-    brushes,
     sets: sets.map((set, n) => ({ id: set.id, name: set.name, grainScale: scales[n] })),
     grains,
     account: account.id,

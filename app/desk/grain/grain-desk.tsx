@@ -24,7 +24,6 @@ import { useGrainDesk } from "./use-grain-desk";
 const asItTiles = grainWorkSchema.parse({ tile: "none" });
 
 interface Props {
-  readonly brushes: readonly { readonly id: string; readonly name: string }[];
   readonly sets: readonly ScaledSet[];
   readonly grains: readonly KeptGrain[];
   /** Whose desk it is. */
@@ -33,7 +32,7 @@ interface Props {
 }
 
 /** The grain desk: a picture of a surface becomes a grain that tiles, beside the strokes it will give. */
-export function GrainDesk({ brushes, sets, grains, account, studio }: Props) {
+export function GrainDesk({ sets, grains, account, studio }: Props) {
   const [work, setWork] = useState<GrainWork>(() => grainWorkSchema.parse({}));
   const [print, setPrint] = useState(usualPrint);
   const [name, setName] = useState("");
@@ -174,7 +173,6 @@ export function GrainDesk({ brushes, sets, grains, account, studio }: Props) {
               </Card>
               <GrainPrintCard print={print} onChange={setPrint} sets={sets} side={grain?.picture.width} />
               <GrainKeepCard
-                brushes={brushes}
                 sets={sets}
                 studio={studio}
                 usualName={name}

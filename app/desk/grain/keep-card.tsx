@@ -1,5 +1,6 @@
 import { useState } from "react";
 import { useFetcher } from "react-router";
+import { BrushChoice, type ChosenBrush } from "~/finding/brush-choice";
 import { unlessDropped } from "~/port/open-port";
 import { Button } from "~/ui/button";
 import { saveFile } from "~/ui/save-file";
@@ -16,7 +17,6 @@ interface Named {
 }
 
 interface Props {
-  readonly brushes: readonly Named[];
   readonly sets: readonly Named[];
   readonly studio: string;
   /** What the picture was called. */
@@ -30,8 +30,8 @@ interface Props {
 }
 
 /** Where the grain goes: to a brush, to a whole set, among the maker's grains, to a file. */
-export function GrainKeepCard({ brushes, sets, studio, usualName, print, ready, exportPng, onFault }: Props) {
-  const [brush, setBrush] = useState("");
+export function GrainKeepCard({ sets, studio, usualName, print, ready, exportPng, onFault }: Props) {
+  const [brush, setBrush] = useState<ChosenBrush>();
   const [set, setSet] = useState("");
   const [label, setLabel] = useLabel(studio);
   const keeper = useFetcher<typeof action>();
@@ -51,19 +51,18 @@ export function GrainKeepCard({ brushes, sets, studio, usualName, print, ready, 
   return (
     <Card title="Keep it">
       <div className="space-y-1.5">
-        <select
-          className={`${box} w-full`}
-          aria-label="The brush that gets the grain"
-          value={brush}
-          onChange={(event) => setBrush(event.target.value)}
-        >
-          <Choices first="a brush of yours…" things={brushes} />
-        </select>
+        <BrushChoice
+          label="The brush that gets the grain"
+          chosen={brush}
+          none="a brush of yours…"
+          onChoose={setBrush}
+          className="w-full"
+        />
         <Button
           kind="act"
           className="h-7"
           disabled={!brush || !ready || busy}
-          onClick={() => submit({ act: "use", brush, scale })}
+          onClick={() => brush && submit({ act: "use", brush: brush.id, scale })}
         >
           Use it in this brush
         </Button>

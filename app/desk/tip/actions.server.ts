@@ -1,7 +1,7 @@
 import { parseBrush } from "@core/brush";
 import { shapeOfSheets } from "@core/desk/tip/sheet";
 import { MOST_PICTURES, picks } from "@core/tip/shape/shape";
-import { addBrushes, findBrush, listBrushes, saveBrush } from "@server/brushes/repository";
+import { addBrushes, findBrush, saveBrush } from "@server/brushes/repository";
 import { keepPicture } from "@server/images/pictures";
 import { keptLabelSchema } from "@server/kept/kept-things";
 import { keptTips } from "@server/tips/repository";
@@ -29,16 +29,8 @@ export type TipDeskAsk = z.input<typeof askSchema>;
 
 export async function loader({ context, request }: Route.LoaderArgs) {
   const account = needAccount(context, request);
-  const [brushes, tips] = await Promise.all([
-    listBrushes(context.database, account.id),
-    keptTips.list(context.database, account.id),
-  ]);
-  return {
-    brushes: brushes.map(({ id, brush }) => ({ id, brush })),
-    tips,
-    account: account.id,
-    studio: account.studio,
-  };
+  const tips = await keptTips.list(context.database, account.id);
+  return { tips, account: account.id, studio: account.studio };
 }
 
 /** Keeps the desk's tips, begins a brush with them, or gives them to a brush as its next revision. */

@@ -1,8 +1,7 @@
-import type { Brush } from "@core/brush";
 import { uses } from "@core/brush";
 import { symmetries } from "@core/desk/tip/symmetry";
+import { BrushChoice, type ChosenBrush } from "~/finding/brush-choice";
 import { Segments } from "~/ui/segments";
-import { box } from "~/ui/settings/box";
 import { CheckLine } from "~/ui/settings/check-line";
 import { ChoiceLine } from "~/ui/settings/choice-line";
 import { RangeLines, type RangeRow } from "~/ui/settings/range-lines";
@@ -10,13 +9,13 @@ import type { TipPen } from "./protocol";
 
 /** How the maker draws on the sheet; the brush is one of the shelf's, or the plain round. */
 export interface DrawSettings extends Omit<TipPen, "brush"> {
-  readonly brush: string;
+  readonly brush: ChosenBrush | undefined;
   readonly size: number;
   readonly strength: number;
 }
 
 export const usualDrawing: DrawSettings = {
-  brush: "",
+  brush: undefined,
   size: 24,
   strength: 1,
   use: "paint",
@@ -48,14 +47,13 @@ const greyRow: RangeRow<"grey"> = { name: "grey", label: "Dark … light", step:
 const timesRows: readonly RangeRow<"times">[] = [{ name: "times", label: "How many times", step: 1 }];
 
 interface Props {
-  readonly brushes: readonly { readonly id: string; readonly brush: Brush }[];
   readonly settings: DrawSettings;
   readonly onSettings: (patch: Partial<DrawSettings>) => void;
   readonly mapped: boolean;
 }
 
 /** With what, how strongly and how often the maker's strokes fall on the sheet. */
-export function DrawingSettings({ brushes, settings, onSettings, mapped }: Props) {
+export function DrawingSettings({ settings, onSettings, mapped }: Props) {
   const { brush, use, keepsAlpha, symmetry } = settings;
   return (
     <div className="space-y-1">
@@ -66,27 +64,21 @@ export function DrawingSettings({ brushes, settings, onSettings, mapped }: Props
         value={use}
         onPick={(picked) => onSettings({ use: picked })}
       />
-      <label className="flex items-center gap-2">
+      <div className="flex items-center gap-2">
         <span className="w-34 shrink-0">With</span>
-        <select
-          className={`${box} min-w-0 flex-1`}
-          value={brush}
-          onChange={(event) => {
-            const picked = brushes.find(({ id }) => id === event.target.value)?.brush;
+        <BrushChoice
+          label="Draw with"
+          chosen={brush}
+          none="a plain round"
+          className="flex-1"
+          onChoose={(picked) =>
             onSettings({
-              brush: event.target.value,
-              ...(picked ? { size: Math.min(ranges.size.high, Math.round(picked.tip.size)) } : {}),
-            });
-          }}
-        >
-          <option value="">a plain round</option>
-          {brushes.map(({ id, brush: { name } }) => (
-            <option key={id} value={id}>
-              {name}
-            </option>
-          ))}
-        </select>
-      </label>
+              brush: picked,
+              ...(picked ? { size: Math.min(ranges.size.high, Math.round(picked.brush.tip.size)) } : {}),
+            })
+          }
+        />
+      </div>
       <RangeLines
         rows={mapped ? [...laidRows, greyRow] : laidRows}
         ranges={ranges}

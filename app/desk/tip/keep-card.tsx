@@ -1,29 +1,27 @@
-import type { Brush } from "@core/brush";
 import type { ImageShape } from "@core/tip/shape/shape";
 import { useState } from "react";
 import { useFetcher } from "react-router";
+import { BrushChoice, type ChosenBrush } from "~/finding/brush-choice";
 import { unlessDropped } from "~/port/open-port";
 import { Button } from "~/ui/button";
 import { saveFile } from "~/ui/save-file";
-import { box } from "~/ui/settings/box";
 import { Card } from "../shared/card";
 import { LabelFields, useLabel } from "../shared/label-fields";
 import type { action, TipDeskAsk } from "./actions.server";
 import type { TipDeskEngine, TipDeskState } from "./use-tip-desk";
 
 interface Props {
-  readonly brushes: readonly { readonly id: string; readonly brush: Brush }[];
   readonly studio: string;
   readonly sheet: NonNullable<TipDeskState["sheet"]>;
   readonly engine: TipDeskEngine;
   readonly pivot: readonly [number, number];
   readonly pick: ImageShape["pick"];
   /** The brush it was tried with. */
-  readonly tried: string;
+  readonly tried: ChosenBrush | undefined;
 }
 
 /** Where the tip goes: to a brush, to the maker's tips, to files. */
-export function TipKeepCard({ brushes, studio, sheet, engine, pivot, pick, tried }: Props) {
+export function TipKeepCard({ studio, sheet, engine, pivot, pick, tried }: Props) {
   const [brush, setBrush] = useState(tried);
   const [label, setLabel] = useLabel(studio);
   const keeper = useFetcher<typeof action>();
@@ -61,24 +59,18 @@ export function TipKeepCard({ brushes, studio, sheet, engine, pivot, pick, tried
     <Card title="Keep it">
       <div className="space-y-1.5">
         <div className="flex gap-1.5">
-          <select
-            className={`${box} min-w-0 flex-1`}
-            aria-label="The brush that gets the tip"
-            value={brush}
-            onChange={(event) => setBrush(event.target.value)}
-          >
-            <option value="">a brush of yours…</option>
-            {brushes.map(({ id, brush: { name: other } }) => (
-              <option key={id} value={id}>
-                {other}
-              </option>
-            ))}
-          </select>
+          <BrushChoice
+            label="The brush that gets the tip"
+            chosen={brush}
+            none="a brush of yours…"
+            onChoose={setBrush}
+            className="flex-1"
+          />
           <Button
             kind="act"
             className="h-7"
             disabled={!brush || busy}
-            onClick={() => submit({ act: "use", brush, ...made })}
+            onClick={() => brush && submit({ act: "use", brush: brush.id, ...made })}
           >
             Use it in this brush
           </Button>

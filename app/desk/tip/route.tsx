@@ -5,6 +5,6 @@ export { action, loader } from "./actions.server";
 
 export const meta: Route.MetaFunction = () => [{ title: "Tip desk · Brosse" }];
 
-export default function TipDeskRoute({ loaderData: { brushes, tips, account, studio } }: Route.ComponentProps) {
-  return <TipDesk brushes={brushes} tips={tips} account={account} studio={studio} />;
+export default function TipDeskRoute({ loaderData: { tips, account, studio } }: Route.ComponentProps) {
+  return <TipDesk tips={tips} account={account} studio={studio} />;
 }

@@ -1,4 +1,3 @@
-import type { Brush } from "@core/brush";
 import { drawnKinds, picturePaths, shapeOf } from "@core/tip/shape/shape";
 import type { KeptTip } from "@server/tips/repository";
 import { useEffect, useRef, useState } from "react";
@@ -25,7 +24,6 @@ import { useTravelKeys } from "./use-travel-keys";
 const SIDES = [256, 512, 1024, 2048, 4096] as const;
 
 interface Props {
-  readonly brushes: readonly { readonly id: string; readonly brush: Brush }[];
   readonly tips: readonly KeptTip[];
   /** Whose desk it is. */
   readonly account: string;
@@ -33,8 +31,8 @@ interface Props {
 }
 
 /** The tip desk: a sheet on which a tip is drawn or made of a picture, beside what it will leave. */
-export function TipDesk({ brushes, tips, account, studio }: Props) {
-  const { settings, set, pen, tried } = useTipSettings(brushes, account);
+export function TipDesk({ tips, account, studio }: Props) {
+  const { settings, set, pen, tried } = useTipSettings(account);
   const { drawing, tool, pivot, pick, side } = settings;
   const [state, engine] = useTipDesk(account, pen, tried);
   const { sheet, findings, tries, busy, fault } = state;
@@ -170,9 +168,7 @@ export function TipDesk({ brushes, tips, account, studio }: Props) {
               />
             )}
           </div>
-          {sheet && (
-            <TriesCard brushes={brushes} tries={tries} tried={settings.tried} onTried={(id) => set({ tried: id })} />
-          )}
+          {sheet && <TriesCard tries={tries} tried={settings.tried} onTried={(next) => set({ tried: next })} />}
           {sheet && (
             <div className="flex min-h-0 flex-col gap-3">
               {/* biome-ignore lint/a11y/noNoninteractiveTabindex: the settings scroll, and must do so by keys */}
@@ -183,7 +179,6 @@ export function TipDesk({ brushes, tips, account, studio }: Props) {
                   onAim={pickAim}
                   sheet={sheet}
                   engine={engine}
-                  brushes={brushes}
                   drawing={drawing}
                   onDrawing={(patch) => set({ drawing: { ...drawing, ...patch } })}
                   pivot={pivot}
@@ -193,7 +188,6 @@ export function TipDesk({ brushes, tips, account, studio }: Props) {
                 />
               </div>
               <TipKeepCard
-                brushes={brushes}
                 studio={studio}
                 sheet={sheet}
                 engine={engine}

@@ -1,31 +1,28 @@
-import type { Brush } from "@core/brush";
-import { box } from "~/ui/settings/box";
+import { BrushChoice, type ChosenBrush } from "~/finding/brush-choice";
 import { BitmapView } from "../shared/bitmap-view";
 import { TRIES_HEIGHT, TRIES_WIDTH, TRUE_SIZES } from "./protocol";
 
 interface Props {
-  readonly brushes: readonly { readonly id: string; readonly brush: Brush }[];
   readonly tries: ImageBitmap | undefined;
-  /** The id of the brush that the tip is tried with, empty for the plain one. */
-  readonly tried: string;
-  readonly onTried: (id: string) => void;
+  /** The brush that the tip is tried with; undefined for the plain one. */
+  readonly tried: ChosenBrush | undefined;
+  readonly onTried: (tried: ChosenBrush | undefined) => void;
 }
 
 /** What the tip leaves: at true sizes, in a stroke, in a turning ring, stamped. */
-export function TriesCard({ brushes, tries, tried, onTried }: Props) {
+export function TriesCard({ tries, tried, onTried }: Props) {
   return (
     <section aria-label="As it will be" className="min-h-0 overflow-y-auto rounded-lg border border-line bg-panel">
-      <label className="flex items-center gap-2 border-line border-b px-2.5 py-1.5">
+      <div className="flex items-center gap-2 border-line border-b px-2.5 py-1.5">
         <span className="text-soft">tried with</span>
-        <select className={`${box} min-w-0 flex-1`} value={tried} onChange={(event) => onTried(event.target.value)}>
-          <option value="">a plain brush</option>
-          {brushes.map(({ id, brush: { name } }) => (
-            <option key={id} value={id}>
-              {name}
-            </option>
-          ))}
-        </select>
-      </label>
+        <BrushChoice
+          label="The tip is tried with"
+          chosen={tried}
+          none="a plain brush"
+          onChoose={onTried}
+          className="flex-1"
+        />
+      </div>
       <div className="sheet relative mx-auto" style={{ width: TRIES_WIDTH - 2, height: TRIES_HEIGHT }}>
         {TRUE_SIZES.map((px, n) => (
           <span

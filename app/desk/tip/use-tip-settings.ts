@@ -1,7 +1,8 @@
-import { type Brush, parseBrush } from "@core/brush";
+import { parseBrush } from "@core/brush";
 import { type ImageShape, picks } from "@core/tip/shape/shape";
 import { useCallback, useMemo, useState } from "react";
 import { z } from "zod";
+import type { ChosenBrush } from "~/finding/brush-choice";
 import { useKeptDraft } from "~/keeping/use-kept-draft";
 import { type DrawSettings, usualDrawing } from "./draw-card";
 import type { TipPen, TipTry } from "./protocol";
@@ -25,8 +26,8 @@ const plainTry = parseBrush({
 export interface TipSettings {
   readonly drawing: DrawSettings;
   readonly tool: SheetTool;
-  /** The id of the brush that the tip is tried with, empty for the plain one. */
-  readonly tried: string;
+  /** The brush that the tip is tried with; undefined for the plain one. */
+  readonly tried: ChosenBrush | undefined;
   readonly pivot: readonly [number, number];
   readonly pick: ImageShape["pick"];
   /** The longer side of a new sheet, px. */
@@ -36,7 +37,7 @@ export interface TipSettings {
 const usual: TipSettings = {
   drawing: usualDrawing,
   tool: "draw",
-  tried: "",
+  tried: undefined,
   pivot: [0, 0],
   pick: "chance",
   side: 1024,
@@ -46,21 +47,18 @@ const usual: TipSettings = {
 const keptSchema = z.object({ pivot: z.tuple([z.number(), z.number()]), pick: z.enum(picks) });
 
 /** The settings, and by them the brush that draws on the sheet and what the tip is tried with. */
-export function useTipSettings(brushes: readonly { readonly id: string; readonly brush: Brush }[], account: string) {
+export function useTipSettings(account: string) {
   const [settings, setSettings] = useState(usual);
   const read = (kept: unknown) => keptSchema.safeParse(kept).data;
   const kept = useMemo(() => ({ pivot: settings.pivot, pick: settings.pick }), [settings.pivot, settings.pick]);
   useKeptDraft(`tip desk settings ${account}`, kept, read, (found) => setSettings((now) => ({ ...now, ...found })));
   const set = useCallback((patch: Partial<TipSettings>) => setSettings((now) => ({ ...now, ...patch })), []);
-  const { drawing, tried: id, pivot, pick } = settings;
+  const { drawing, tried: chosen, pivot, pick } = settings;
   const pen = useMemo((): TipPen => {
-    const { brush: name, size, strength, ...rest } = drawing;
-    const own = brushes.find((one) => one.id === name)?.brush ?? plainRound;
+    const { brush: drawn, size, strength, ...rest } = drawing;
+    const own = drawn?.brush ?? plainRound;
     return { ...rest, brush: { ...own, tip: { ...own.tip, size }, paint: { ...own.paint, opacity: strength } } };
-  }, [drawing, brushes]);
-  const tried = useMemo(
-    (): TipTry => ({ brush: brushes.find((one) => one.id === id)?.brush ?? plainTry, pivot, pick }),
-    [brushes, id, pivot, pick],
-  );
+  }, [drawing]);
+  const tried = useMemo((): TipTry => ({ brush: chosen?.brush ?? plainTry, pivot, pick }), [chosen, pivot, pick]);
   return { settings, set, pen, tried };
 }

@@ -10,7 +10,9 @@ import { StudyProvider, useHand, useStudy } from "~/easel/state/use-study";
 import { TipRing } from "~/easel/tip-ring";
 import { Button } from "~/ui/button";
 import { BARS, barBrush, colourBars } from "./colour-bars";
+import { MakerStroke } from "./maker-stroke";
 import { TellMaker } from "./tell-maker";
+import { useCountedTry } from "./use-counted-try";
 
 const sheet = { width: 1400, height: 900, paper: "#fdfdfd" } as const;
 
@@ -20,10 +22,11 @@ interface Props {
   readonly instruments: readonly (Instrument & { readonly file: string })[];
   /** The brush that is tried, by its hash. */
   readonly chosen: string;
+  readonly signedIn: boolean;
 }
 
 /** A sheet on which whoever comes may try an edition's brushes. */
-export function Pad({ editionId, studio, instruments, chosen }: Props) {
+export function Pad({ editionId, studio, instruments, chosen, signedIn }: Props) {
   const [session] = useState(
     () =>
       new StudySession(plainState(sheet.paper, chosen), [...instruments, { hash: BARS, brush: barBrush() }], undefined),
@@ -39,9 +42,13 @@ export function Pad({ editionId, studio, instruments, chosen }: Props) {
     },
     [session],
   );
+  useCountedTry(session, editionId);
   return (
     <StudyProvider value={session}>
-      <section aria-labelledby="pad" className="sheet border border-line shadow-sm lg:sticky lg:top-3 lg:self-start">
+      <section
+        aria-labelledby="pad"
+        className="print:hidden sheet border border-line shadow-sm lg:sticky lg:top-3 lg:self-start"
+      >
         <div className="flex items-center gap-2 border-line border-b px-3 py-1.5">
           <h2 id="pad" className="min-w-0 flex-1 truncate text-soft">
             Try <span className="font-semibold font-serif text-ink text-lg">{session.brush(chosen).name}</span>
@@ -53,11 +60,13 @@ export function Pad({ editionId, studio, instruments, chosen }: Props) {
         </div>
         <div className="border-line border-t">
           <HandBar name="pad" />
+          <MakerStroke session={session} chosen={chosen} />
         </div>
         <div className="border-line border-t">
           <TellMaker
             editionId={editionId}
             studio={studio}
+            signedIn={signedIn}
             file={instruments.find(({ hash }) => hash === chosen)?.file ?? ""}
           />
         </div>

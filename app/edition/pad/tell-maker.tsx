@@ -10,16 +10,24 @@ interface Props {
   /** The file of the brush that is tried, in the edition’s package. */
   readonly file: string;
   readonly studio: string;
+  readonly signedIn: boolean;
 }
 
 type Kind = (typeof kinds)[number];
-const kinds = ["works", "not with my pen", "a brush is missing", "a word"] as const satisfies typeof answerKinds;
+const kinds = [
+  "works",
+  "not with my pen",
+  "too slow",
+  "a brush is missing",
+  "a word",
+] as const satisfies typeof answerKinds;
 
 /** A word back to the maker, with the stroke that was drawn last if one likes. */
-export function TellMaker({ editionId, file, studio }: Props) {
+export function TellMaker({ editionId, file, studio, signedIn }: Props) {
   const session = useSession();
   const [kind, setKind] = useState<Kind>();
   const [says, setSays] = useState("");
+  const [guest, setGuest] = useState("");
   const [withStroke, setWithStroke] = useState(true);
   const [answer, setAnswer] = useState<{ readonly told: true } | { readonly fault: string }>();
   const [busy, setBusy] = useState(false);
@@ -36,6 +44,7 @@ export function TellMaker({ editionId, file, studio }: Props) {
     const told: NewAnswer = {
       kind,
       says: says.trim(),
+      guest: signedIn ? "" : guest.trim(),
       brushFile: kind === "a brush is missing" ? null : file,
       stroke: withStroke && stroke ? strokeOf(stroke, session.inHand().tip.size) : null,
     };
@@ -87,6 +96,16 @@ export function TellMaker({ editionId, file, studio }: Props) {
             value={says}
             onChange={(event) => setSays(event.target.value)}
           />
+          {!signedIn && (
+            <input
+              aria-label="Your name, if you like"
+              className={`${box} h-7.5 w-36`}
+              placeholder="your name, if you like"
+              maxLength={40}
+              value={guest}
+              onChange={(event) => setGuest(event.target.value)}
+            />
+          )}
           {stroke && (
             <label className="flex items-center gap-1.5 text-[13px]">
               <input

@@ -1,6 +1,7 @@
 import type { ShelfRow } from "@server/shelf/find";
 import { Check, Plus } from "lucide-react";
-import { useEffect, useState } from "react";
+import { useState } from "react";
+import { useFound } from "~/finding/use-found";
 import { BrushStrip } from "~/pictures/brush-strip";
 import { Button } from "~/ui/button";
 
@@ -12,26 +13,11 @@ interface Props {
 
 /** Rows that are shown at once; more words find fewer. */
 const MOST = 60;
-const PAUSE = 60;
 
 /** The shelf beside a set: found by words, added one by one or all that are found; nothing moves under the pointer. */
 export function AddBrushes({ inSet, onAdd, onRemove }: Props) {
   const [find, setFind] = useState("");
-  const [found, setFound] = useState<{ readonly rows: readonly ShelfRow[]; readonly total: number }>();
-  useEffect(() => {
-    const unwanted = new AbortController();
-    const ask = async () => {
-      const query = new URLSearchParams({ find, count: String(MOST), total: "1" });
-      const response = await fetch(`/shelf/rows.json?${query}`, { signal: unwanted.signal });
-      if (response.ok) setFound((await response.json()) as typeof found);
-    };
-    // Another word has been typed, or nobody answers: what was found stays.
-    const timer = setTimeout(() => void ask().catch(() => undefined), PAUSE);
-    return () => {
-      clearTimeout(timer);
-      unwanted.abort();
-    };
-  }, [find]);
+  const found = useFound(find, MOST);
   const fresh = found?.rows.filter(({ id }) => !inSet.has(id)) ?? [];
   return (
     <section aria-labelledby="rest" className="sheet border border-line">

@@ -25,7 +25,7 @@ export function CoverField({ setId, cover, studies, onCover }: Props) {
   const painted = studies.filter(({ pictureSha256 }) => pictureSha256);
   return (
     <div className="space-y-1.5">
-      <p className="text-[13px] text-soft">Cover picture</p>
+      <p className="text-[13px] text-soft">Its picture in the outlet</p>
       <div className="flex flex-wrap items-end gap-2">
         <div className="grid h-20 w-30 place-items-center overflow-hidden border border-line bg-raised text-[12.5px] text-soft">
           {cover ? (

@@ -1,15 +1,6 @@
 import type { QualityRow, Unit } from "@core/quality/row";
 import { scaleLinear, scaleLog, scalePow } from "d3-scale";
 
-const suffix: Record<Unit, string> = { px: " px", degrees: "°", share: " %", sizes: "×", marks: "", shift: " %" };
-
-/** A quality's value as painters write it. */
-export function writeValue(value: number, unit: Unit): string {
-  const shown = unit === "share" || unit === "shift" ? value * 100 : value;
-  const digits = Math.abs(shown) < 10 && unit !== "marks" ? 1 : 0;
-  return `${String(Number(shown.toFixed(digits))).replace("-", "−")}${suffix[unit]}`;
-}
-
 /** Reads "50%", "50 %", "0.5", "12 px", "−18°"; undefined when it is no number. A bare share above 1 is per cent. */
 export function readValue(text: string, unit: Unit): number | undefined {
   const found = /^\s*([-−+]?(?:\d+[.,]?\d*|[.,]\d+))\s*(%|px|°|×|x)?\s*$/.exec(text);

@@ -1,6 +1,7 @@
 import type { Unit } from "@core/quality/row";
+import { writeValue } from "@core/quality/write-value";
 import { useState } from "react";
-import { readValue, stepped, writeValue } from "./units";
+import { readValue, stepped } from "./units";
 
 interface Props {
   readonly label: string;

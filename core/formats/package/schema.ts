@@ -7,6 +7,19 @@ export const MAX_BRUSHES = 200;
 export const MEMBER_NOTE = 300;
 export const MEMBER_USE = 60;
 
+/** The most letters that say what a brush is made of, and whom that is owed to. */
+const MATERIAL_LENGTH = 200;
+/** The most things that one brush is made of. */
+const MOST_MATERIALS = 40;
+
+/** What a brush is made of besides its numbers: a picture, or all that came with another edition. */
+const materialSchema = z.strictObject({
+  what: z.string().max(MATERIAL_LENGTH),
+  /** Absent where nobody has said. */
+  licence: z.enum(licenceIds).optional(),
+  credit: z.string().max(MATERIAL_LENGTH).default(""),
+});
+
 /** The version of an edition: three numbers, no suffix (Semantic Versioning 2.0.0, without pre-releases). */
 export const versionSchema = z
   .string()
@@ -34,6 +47,10 @@ export const setFileSchema = z.strictObject({
         /** What the set says of it, and what it is used for in it; absent where there is nothing to say. */
         note: z.string().max(MEMBER_NOTE).optional(),
         use: z.string().max(MEMBER_USE).optional(),
+        /** What it measures like, in words; absent where it was not measured. */
+        traits: z.array(z.string().max(20)).max(20).optional(),
+        /** What it is made of; absent where that is not known. */
+        materials: z.array(materialSchema).max(MOST_MATERIALS).optional(),
       }),
     )
     .min(1)

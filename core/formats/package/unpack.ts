@@ -14,9 +14,11 @@ export const MAX_UNPACKED = 200 * 1024 * 1024;
 /** The most a file may shrink: more is a trap, not a picture. */
 export const MAX_RATIO = 200;
 export const MAX_FILES = 2000;
+/** The most bytes of what is said of changes. */
+const MAX_CHANGES = 512 << 10;
 
 const KNOWN =
-  /^(set\.json|README\.md|LICENSE\.txt|specimen\.png|brushes\/[^/]+\.json|(tips|grains)\/[^/]+\.png|hands\/[^/]+\.inkml)$/;
+  /^(set\.json|README\.md|CHANGES\.md|LICENSE\.txt|specimen(-\d{1,2})?\.png|brushes\/[^/]+\.json|(tips|grains)\/[^/]+\.png|hands\/[^/]+\.inkml)$/;
 
 /**
  * Reads a set package and checks everything in it.
@@ -61,5 +63,8 @@ export function unpack(bytes: Uint8Array): SetPackage {
     const missing = brushPictures(value).find((path) => !files.has(path));
     if (missing) throw new FormatError(`${file}: ${missing} is not in the package`);
   }
-  return { set, brushes, files };
+  const changes = zip.read("CHANGES.md");
+  if (!changes) return { set, brushes, files };
+  if (changes.length > MAX_CHANGES) throw new FormatError(`CHANGES.md: more than ${MAX_CHANGES >> 10} KB`);
+  return { set, brushes, files, changes: strFromU8(changes) };
 }

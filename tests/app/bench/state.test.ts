@@ -1,5 +1,6 @@
 import { brushText, parseBrush } from "@core/brush";
 import { qualityNames, qualityRow } from "@core/qualities/table";
+import { writeValue } from "@core/quality/write-value";
 import { curveSchema } from "@core/response/model";
 import fc from "fast-check";
 import { expect, test } from "vitest";
@@ -18,8 +19,7 @@ import {
   takeNewest,
 } from "~/bench/state/commands";
 import { redo, seal, undo } from "~/bench/state/steps";
-import { nextVersion } from "~/sets/draft";
-import { readValue, writeValue } from "~/ui/settings/units";
+import { readValue } from "~/ui/settings/units";
 import { brushOf } from "../../helpers";
 
 const run = (commands: readonly Command[], state = openBench(brushOf(), 1)) => commands.reduce(reduce, state);
@@ -134,12 +134,6 @@ test("moving, adding and removing points keeps a curve valid", () => {
       }
     }),
   );
-});
-
-test("the next edition's number", () => {
-  expect(nextVersion([])).toBe("1.0.0");
-  expect(nextVersion(["0.9.0"])).toBe("1.0.0");
-  expect(nextVersion(["1.0.0", "1.10.2", "1.9.0"])).toBe("1.11.0");
 });
 
 test("what a brush is for: a sentence and tags, of which empty ones, doubles and too many fall away", () => {

@@ -1,9 +1,10 @@
 import { qualityNames, qualityRow } from "@core/qualities/table";
+import { writeValue } from "@core/quality/write-value";
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
 import { sheetValues, stripValues } from "~/bench/compare/strip-values";
 import { closedBecause, firstLayers, newOwnLayer } from "~/engine/own-layers";
-import { readValue, sliderScale, stepped, writeValue } from "~/ui/settings/units";
+import { readValue, sliderScale, stepped } from "~/ui/settings/units";
 
 const units = ["px", "degrees", "share", "sizes", "marks", "shift"] as const;
 const rows = qualityNames.map(qualityRow);

@@ -1,4 +1,3 @@
-import type { Brush } from "@core/brush";
 import type { Fade } from "@core/desk/tip/fade";
 import { Segments } from "~/ui/segments";
 import { Card } from "../../shared/card";
@@ -20,7 +19,6 @@ type Pivot = readonly [number, number];
 interface Props extends AimProps {
   readonly aim: Aim;
   readonly onAim: (aim: Aim) => void;
-  readonly brushes: readonly { readonly id: string; readonly brush: Brush }[];
   readonly drawing: DrawSettings;
   readonly onDrawing: (patch: Partial<DrawSettings>) => void;
   readonly pivot: Pivot;
@@ -30,7 +28,7 @@ interface Props extends AimProps {
 }
 
 /** The desk's settings, those of one aim at a time. */
-export function Aims({ aim, onAim, sheet, engine, brushes, drawing, onDrawing, pivot, onPivot, fade, onFade }: Props) {
+export function Aims({ aim, onAim, sheet, engine, drawing, onDrawing, pivot, onPivot, fade, onFade }: Props) {
   const given = { sheet, engine };
   const centre: Pivot | undefined = sheet.centre && [
     round((2 * sheet.centre[0]) / sheet.width - 1),
@@ -41,7 +39,7 @@ export function Aims({ aim, onAim, sheet, engine, brushes, drawing, onDrawing, p
       <Segments label="What to do to the tip" name="aim" options={aims} value={aim} onPick={onAim} tight />
       {aim === "draw" && (
         <Card title="Draw">
-          <DrawingSettings brushes={brushes} settings={drawing} onSettings={onDrawing} mapped={sheet.mapped} />
+          <DrawingSettings settings={drawing} onSettings={onDrawing} mapped={sheet.mapped} />
         </Card>
       )}
       {aim === "place" && <PlaceCard {...given} />}

@@ -1,16 +1,16 @@
 import type { Brush } from "@core/brush";
 import { scaledBrush } from "@core/brush";
-import { simulatedHands } from "@core/hand/simulate";
+import { type HandChoice, handOf } from "@core/hand/drawn";
 import { stripScene } from "@core/stroke/strip-scene";
 import { useEffect, useRef, useState } from "react";
 import { usualColours } from "~/engine/protocol";
-import type { Comparing } from "~/measuring/protocol";
 import { openPort, unlessDropped } from "~/port/open-port";
+import type { Comparing } from "./protocol";
 
 interface Props {
   readonly from: Brush;
   readonly to: Brush;
-  readonly hand: keyof typeof simulatedHands;
+  readonly hand: HandChoice;
   readonly scale: number;
   readonly width: number;
   readonly height: number;
@@ -22,10 +22,10 @@ export function DifferenceStrip({ from, to, hand, scale, width, height }: Props)
   const [says, setSays] = useState("…");
   useEffect(() => {
     const port = openPort<Comparing>(
-      new Worker(new URL("../measuring/difference.worker.ts", import.meta.url), { type: "module" }),
+      new Worker(new URL("./difference.worker.ts", import.meta.url), { type: "module" }),
     );
     const [a, b] = [scaledBrush(from, scale), scaledBrush(to, scale)];
-    const { strokes } = stripScene(b, width, height, undefined, simulatedHands[hand]);
+    const { strokes } = stripScene(b, width, height, undefined, handOf(hand));
     port
       .call("compare", { from: a, to: b, strokes, width, height, colours: usualColours })
       .then(({ picture, mean, changed }) => {

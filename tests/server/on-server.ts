@@ -1,0 +1,29 @@
+import { type Account, createAccount } from "@server/accounts/repository";
+import { connect, type Database } from "@server/database/connect";
+import { migrate } from "@server/database/migrate";
+import { RenderPool } from "@server/render/pool";
+import { afterAll, beforeAll } from "vitest";
+import { testDatabaseUrl } from "./scratch-database";
+
+/** What a file of server tests stands on: the tests' database with the newest schema, threads, and accounts of its own. */
+export function onServer(): {
+  readonly database: Database;
+  readonly pool: RenderPool;
+  /** Opens an account that nobody has. */
+  readonly open: (studio?: string) => Promise<Account>;
+} {
+  const database = connect(testDatabaseUrl());
+  const pool = new RenderPool(new URL("../../build/node/render-worker.js", import.meta.url));
+  beforeAll(() => migrate(database));
+  afterAll(async () => {
+    await pool.close();
+    await database.destroy();
+  });
+  const open = async (studio = "Tar and Twine") => {
+    const email = `${crypto.randomUUID()}@example.com`;
+    const account = await createAccount(database, { email, studio, password: "long enough it is" });
+    if (!account) throw new Error("the address was taken");
+    return account;
+  };
+  return { database, pool, open };
+}
