@@ -1,23 +1,29 @@
 import { type Account, createAccount } from "@server/accounts/repository";
-import { connect, type Database } from "@server/database/connect";
+import type { Database } from "@server/database/connect";
 import { migrate } from "@server/database/migrate";
 import { RenderPool } from "@server/render/pool";
 import { afterAll, beforeAll } from "vitest";
-import { testDatabaseUrl } from "./scratch-database";
+import { scratch } from "./scratch-database";
 
-/** What a file of server tests stands on: the tests' database with the newest schema, threads, and accounts of its own. */
+/**
+ * What a file of server tests stands on: a database of its own with the newest schema, threads, and accounts. What it
+ * publishes is out of the way of other files, and of the server that the browser tests look at.
+ */
 export function onServer(): {
   readonly database: Database;
   readonly pool: RenderPool;
   /** Opens an account that nobody has. */
   readonly open: (studio?: string) => Promise<Account>;
 } {
-  const database = connect(testDatabaseUrl());
+  const { database, begin, drop } = scratch("server");
   const pool = new RenderPool(new URL("../../build/node/render-worker.js", import.meta.url));
-  beforeAll(() => migrate(database));
+  beforeAll(async () => {
+    await begin();
+    await migrate(database);
+  });
   afterAll(async () => {
     await pool.close();
-    await database.destroy();
+    await drop();
   });
   const open = async (studio = "Tar and Twine") => {
     const email = `${crypto.randomUUID()}@example.com`;

@@ -7,21 +7,33 @@ export function testDatabaseUrl(): string {
   return url;
 }
 
-/** An empty database of a test's own on the tests' server. `drop` takes it away again. */
-export async function scratchDatabase(
-  name: string,
-): Promise<{ database: Database; url: string; drop(): Promise<void> }> {
+/** A database of a test's own on the tests' server: empty once it has begun, taken away by `drop`. */
+export function scratch(name: string): {
+  database: Database;
+  url: string;
+  begin(): Promise<void>;
+  drop(): Promise<void>;
+} {
   const own = `brosse_${name}_${process.pid}`;
   const server = connect(testDatabaseUrl());
-  await server.raw("drop database if exists ??", [own]);
-  await server.raw("create database ?? character set utf8mb4 collate utf8mb4_unicode_ci", [own]);
   const url = new URL(testDatabaseUrl());
   url.pathname = `/${own}`;
   const database = connect(url.href);
+  const begin = async () => {
+    await server.raw("drop database if exists ??", [own]);
+    await server.raw("create database ?? character set utf8mb4 collate utf8mb4_unicode_ci", [own]);
+  };
   const drop = async () => {
     await database.destroy();
-    await server.raw("drop database ??", [own]);
+    await server.raw("drop database if exists ??", [own]);
     await server.destroy();
   };
-  return { database, url: url.href, drop };
+  return { database, url: url.href, begin, drop };
+}
+
+/** A scratch database that has begun. */
+export async function scratchDatabase(name: string): Promise<ReturnType<typeof scratch>> {
+  const made = scratch(name);
+  await made.begin();
+  return made;
 }
