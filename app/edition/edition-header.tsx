@@ -6,6 +6,7 @@ import { Button } from "~/ui/button";
 import { Popover } from "~/ui/popover";
 import { counted, day, size } from "~/ui/words";
 import { VoucherBox } from "~/vouchers/voucher-box";
+import { CopyLink } from "./copy-link";
 import { type OnShelf, TakeSet } from "./take-set";
 
 interface Props {
@@ -91,6 +92,7 @@ export function EditionHeader({
                 <pre className="whitespace-pre-wrap font-sans text-[13px]">{changes.replace(/^# Changes\s*/, "")}</pre>
               </Popover>
             )}
+            <CopyLink />
             <Button onClick={() => window.print()}>
               <Printer aria-hidden size={15} /> Print the specimen
             </Button>
