@@ -103,6 +103,66 @@ interface KernelExports {
     begin: number,
     end: number,
   ): void;
+  /** Blurs the last plane of one tile, with what lies around it, into a plane. */
+  blurTile(
+    table: number,
+    planes: number,
+    column: number,
+    row: number,
+    columns: number,
+    rows: number,
+    first: number,
+    second: number,
+    room: number,
+    out: number,
+  ): void;
+  /** The bytes of a wet tile with so many amounts of pigment. */
+  washBytes(amounts: number): number;
+  /** The bytes of room that `washPaths` needs. */
+  washRoom(): number;
+  /** How much of each place of a tile is wet, from what is there. */
+  washVolumes(
+    table: number,
+    column: number,
+    row: number,
+    columns: number,
+    rows: number,
+    room: number,
+    out: number,
+  ): void;
+  /** Finds how pigment goes over between the places of a wet tile. */
+  washPaths(
+    block: number,
+    column: number,
+    row: number,
+    columns: number,
+    rows: number,
+    wet: number,
+    edge: number,
+    heights: number,
+    mottle: number,
+    pull: number,
+    spread: number,
+    granulation: number,
+    room: number,
+  ): void;
+  /** Lays a stroke's tile into a wet tile. */
+  washFill(block: number, stroke: number, planes: number): void;
+  /** Finds how far it is wet from each place of a wet tile; those on its right and below it come first. */
+  washRuns(block: number, right: number, below: number): void;
+  /** Notes what of the floating evens out between places `far` px apart, and makes it so. */
+  washEven(block: number, amounts: number, next: number, far: number, down: boolean, share: number): void;
+  washEvened(block: number, amounts: number): void;
+  /** Brings what floats at the edges of neighbours beside a wet tile; 0 for none. */
+  washEdges(block: number, amounts: number, left: number, right: number, above: number, below: number): void;
+  /** One step of what floats in a wet tile; `room` is 288 bytes. */
+  washStep(block: number, amounts: number, rate: number, room: number): void;
+  /** The film that a wet tile has become. */
+  washFilm(block: number, amounts: number, red: number, green: number, blue: number, film: number): void;
+  /** The film that a stroke's tile is, while nothing has moved. */
+  strokeFilm(stroke: number, planes: number, red: number, green: number, blue: number, film: number): void;
+  /** Lays a film over a layer's tile, on a sheet of a colour 0…1. */
+  layFilm(layer: number, film: number, water: number, red: number, green: number, blue: number): void;
   /** Piles fresh heights onto a layer's. */
   pile(tile: number, fresh: number, levels: number, full: number): void;
   addHeights(sum: number, tile: number, opacity: number): void;

@@ -2,6 +2,7 @@ import { z } from "zod";
 import { blendNames } from "../kernels/blend-modes";
 import { type Range, rangesOf, within } from "../numeric/range";
 import { type QualityRow, qualityFields } from "../quality/row";
+import { waterQualities } from "./water";
 import { wetFields, wetQualities } from "./wet";
 
 /** Those of paint that is laid, whatever it meets. */
@@ -86,7 +87,7 @@ const ownQualities = {
 } as const satisfies Record<string, QualityRow>;
 
 /** The qualities that the paint owns: what the colour does. */
-export const paintQualities = { ...ownQualities, ...wetQualities } as const;
+export const paintQualities = { ...ownQualities, ...wetQualities, ...waterQualities } as const;
 
 /** How wide a rim may be, in each of its units. */
 export const rimWidths = {
@@ -95,7 +96,7 @@ export const rimWidths = {
 } as const satisfies Record<string, Range>;
 
 const rimSchema = z.strictObject({
-  /** How much of the pigment gathers at the rim of a stroke, 0 for none. */
+  /** How much of the pigment gathers at the rim of a stroke, 0 for none; water draws it by itself. */
   strength: z.number().min(0).max(1).default(0),
   /** px, or a share of the brush's size. */
   width: within(rimWidths.px).default(6),
@@ -111,6 +112,7 @@ export const paintSchema = z.strictObject({
   /** How a stroke joins what is already there. */
   blend: z.enum(blendNames).default("source-over"),
   ...wetFields,
+  ...qualityFields(waterQualities),
   rim: rimSchema.prefault({}),
 });
 

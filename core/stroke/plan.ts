@@ -26,10 +26,13 @@ export type Setting =
   | "blend"
   | "build"
   | "rim"
+  | "darkRim"
   | "ragged"
   | "mixing"
   | "taking"
   | "soften"
+  | "water"
+  | "inWater"
   | "body"
   | "ground"
   | "pictureColours"
@@ -66,6 +69,8 @@ export type StrokePlan = (
       /** How far a second colour goes across the tip, 0 for not at all. */
       readonly dipped: number;
       readonly body: boolean;
+      /** Whether it lies as a film of water in which pigment moves. */
+      readonly water: boolean;
     })
   | { readonly kind: "open"; readonly space: SpaceName; readonly body: boolean }
   | (OnTilesOfItsOwn & { readonly kind: "bent" })
@@ -82,17 +87,19 @@ export function planStroke(brush: Brush, place: StrokePlace = {}): StrokePlan {
   const body = paint.body > 0 && does("body");
   if (kind === "open") return { kind, space: paint.space, body, ignored };
   const manner = mannerOf(brush, place, kind);
+  const water = paint.water > 0 && does("water");
+  const dark = does("darkRim") ? paint.rim.strength : 0;
+  const ragged = does("ragged") ? paint.rim.ragged : 0;
   const tiles: OnTilesOfItsOwn = {
     manner,
     planes: manner === "cover" ? 1 : 4,
     joins: place.erases ? "erase" : paint.blend,
-    rim:
-      hasRim(brush, place) && does("rim") ? { ...paint.rim, ragged: does("ragged") ? paint.rim.ragged : 0 } : undefined,
+    rim: (dark > 0 || ragged > 0) && does("rim") ? { ...paint.rim, strength: dark, ragged } : undefined,
   };
   if (kind === "bent") return { kind, ...tiles, ignored };
   const law: LawName = `${manner}${paint.build === "even" ? "Even" : "Build"}`;
   const dipped = manner === "own" && isSwept(brush) ? dipOf(brush) : 0;
-  return { kind: "laid", ...tiles, law, lends: kind === "lent", dipped, body, ignored };
+  return { kind: "laid", ...tiles, law, lends: kind === "lent", dipped, body, water, ignored };
 }
 
 /** As a plan's kind, a stroke whose marks take colour from before it told apart. */
@@ -105,7 +112,8 @@ function kindOf(brush: Brush, place: StrokePlace): Kind {
   if (isColourless(place)) return "laid";
   if (paint.soften > 0) return "open";
   if (paint.mixing === 0) return "laid";
-  const plain = paint.blend === "source-over" && paint.build === "build-up" && !hasRim(brush, place);
+  const plain =
+    paint.blend === "source-over" && paint.build === "build-up" && !hasRim(brush, place) && paint.water === 0;
   return plain ? "open" : "lent";
 }
 
@@ -145,6 +153,11 @@ function changesColour({ quality, source, muted }: Brush["responses"][number]): 
   return !muted && qualityRow(quality).family === "colour" && variesWithinStroke(source);
 }
 
+const WATERS_RIM = "water draws the rim: see Gather";
+
+/** What only water gives something to do. */
+const inWater = ["gather", "spread", "granulation"] as const;
+
 interface Rule {
   readonly setting: Setting;
   /** Whether the brush has it. */
@@ -166,10 +179,33 @@ function rules(brush: Brush, place: StrokePlace, kind: Kind): readonly Rule[] {
   const pictured =
     shape.kind === "image" && shape.colour === "own" && !wet ? "the tip's picture brings its own colours" : undefined;
   const picture = shape.kind === "image" && shape.colour !== "ink";
+  const dry = uncoloured ?? bent ?? softens;
+  const film = paint.water > 0 && dry === undefined;
+  const isRagged = paint.rim.ragged > 0 && raggedWhy(brush, place) === undefined;
   return [
-    { setting: "blend", set: paint.blend !== "source-over", why: uncoloured ?? softens },
+    {
+      setting: "blend",
+      set: paint.blend !== "source-over",
+      why:
+        uncoloured ??
+        softens ??
+        (film ? "water lays a clear film: strokes of it darken each other by themselves" : undefined),
+    },
+    { setting: "water", set: paint.water > 0, why: dry },
+    {
+      setting: "inWater",
+      set: inWater.some(
+        (name) => paint[name] !== qualities[name].base || responses.some((r) => r.quality === name && !r.muted),
+      ),
+      why: film ? undefined : "there is no water",
+    },
+    { setting: "darkRim", set: paint.rim.strength > 0, why: softens ?? (film ? WATERS_RIM : undefined) },
     { setting: "build", set: paint.build === "even", why: softens ?? bent },
-    { setting: "rim", set: hasRim(brush, place), why: softens },
+    {
+      setting: "rim",
+      set: hasRim(brush, place),
+      why: softens ?? (film && !isRagged ? WATERS_RIM : undefined),
+    },
     {
       setting: "ragged",
       set: paint.rim.ragged > 0,
@@ -182,7 +218,9 @@ function rules(brush: Brush, place: StrokePlace, kind: Kind): readonly Rule[] {
       why:
         uncoloured ??
         bent ??
-        (kind === "lent" ? "a stroke with a blend mode, an even build or a rim takes one mean colour" : undefined),
+        (kind === "lent"
+          ? "a stroke with a blend mode, an even build, a rim or water takes one mean colour"
+          : undefined),
     },
     { setting: "soften", set: paint.soften > 0, why: uncoloured ?? bent },
     { setting: "body", set: paint.body > 0, why: uncoloured ?? bent },

@@ -112,6 +112,11 @@ export class Surface {
     return this.part === "mask";
   }
 
+  /** Whether the layer that is painted on keeps its alpha. */
+  get keepsAlpha(): boolean {
+    return this.active.keepsAlpha;
+  }
+
   /** Begins a stroke on the layer that is painted on. @throws Error when that is locked */
   wetten(stroke: Wet): void {
     this.dry();

@@ -50,15 +50,15 @@ export const paint = [
   },
   {
     name: "Window wash",
-    notes: "Thin colour on damp paper: ragged ends, a dark rim, overlaps that stay.",
-    tip: { size: 50, hardness: 0.75 },
+    notes: "Thin colour on paper: it dries with a dark rim, overlaps stay, valleys keep the most.",
+    tip: { size: 50, hardness: 0.8 },
     trail: { spacing: 0.06 },
-    ground: { grain: { kind: "paper", roughness: 0.6 }, law: "pool", depth: 0.3, grainScale: 0.8 },
-    paint: { flow: 0.3, opacity: 0.6, blend: "multiply", mixing: 0.25, rim: { strength: 0.7, width: 8, ragged: 0.8 } },
+    paint: { flow: 0.5, opacity: 0.45, water: 1, gather: 0.55, spread: 0.4, granulation: 0.45, rim: { ragged: 0.35 } },
+    ground: { grain: { kind: "paper", roughness: 0.6 }, law: "pool", depth: 0.15, grainScale: 0.8 },
     responses: [
       { quality: "size", source: "pressure", low: 0.15, high: 1 },
-      { quality: "size", source: "chance", low: 0.8, high: 1 },
-      { quality: "opacity", source: "pressure", low: 0.25, high: 1 },
+      { quality: "size", source: "chance", low: 0.85, high: 1 },
+      { quality: "opacity", source: "pressure", low: 0.4, high: 1 },
     ],
   },
   {
@@ -111,7 +111,7 @@ export const paint = [
     notes: "A breath of colour over dry enamel: turns the side of a letter away.",
     tip: { size: 58, hardness: 0.55 },
     trail: { spacing: 0.05 },
-    paint: { flow: 0.25, opacity: 0.4, blend: "multiply" },
+    paint: { build: "even", opacity: 0.3, water: 1, gather: 0.15, spread: 0.6, granulation: 0.1 },
     responses: [{ quality: "size", source: "pressure", low: 0.45, high: 1 }],
   },
   {

@@ -28,6 +28,10 @@ const frozen = {
   body: 19,
   soften: 20,
   press: 21,
+  water: 22,
+  gather: 23,
+  spread: 24,
+  granulation: 25,
 };
 
 test("every quality has the number it has for good", () => {

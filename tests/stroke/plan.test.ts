@@ -1,3 +1,4 @@
+import { createHash } from "node:crypto";
 import type { Brush } from "@core/brush";
 import { createKernels } from "@core/kernels/load";
 import { qualityRow } from "@core/qualities/table";
@@ -25,10 +26,13 @@ const given: { readonly [setting in Setting]: Part } = {
   blend: { paint: { blend: "multiply" } },
   build: { paint: { build: "even" } },
   rim: { paint: { rim: { strength: 0.9, width: 8 } } },
+  darkRim: { paint: { rim: { strength: 0.9 } } },
   ragged: { paint: { rim: { width: 8, ragged: 1 } } },
   mixing: { paint: { mixing: 0.6 } },
   taking: { paint: { mixing: 0.6, taking: "dragged" } },
   soften: { paint: { soften: 4 } },
+  water: { paint: { water: 0.8 } },
+  inWater: { paint: { gather: 1, spread: 0.9, granulation: 0 } },
   body: { paint: { body: 0.8 } },
   ground: { ground: { depth: 0.9 } },
   pictureColours: { tip: { shape: { colour: "own" } } },
@@ -44,10 +48,13 @@ const plain: { readonly [setting in Setting]: Part } = {
   blend: { paint: { blend: "source-over" } },
   build: { paint: { build: "build-up" } },
   rim: { paint: { rim: { strength: 0, ragged: 0 } } },
+  darkRim: { paint: { rim: { strength: 0 } } },
   ragged: { paint: { rim: { ragged: 0 } } },
   mixing: { paint: { mixing: 0 } },
   taking: { paint: { taking: "average" } },
   soften: { paint: { soften: 0 } },
+  water: { paint: { water: 0 } },
+  inWater: { paint: { gather: 0.5, spread: 0.3, granulation: 0.3 } },
   body: { paint: { body: 0 } },
   ground: { ground: null },
   pictureColours: { tip: { shape: { colour: "ink" } } },
@@ -63,7 +70,8 @@ function without(brush: Brush, setting: Setting): Brush {
   const responses = brush.responses.filter(
     (r) =>
       (qualityRow(r.quality).family !== "colour" || ofMarks(r.source) !== setting) &&
-      (r.quality !== setting || (setting !== "spacing" && setting !== "press")),
+      (r.quality !== setting || (setting !== "spacing" && setting !== "press")) &&
+      (setting !== "inWater" || !["gather", "spread", "granulation"].includes(r.quality)),
   );
   return brushOf({ ...joined(brush, plain[setting]), responses });
 }
@@ -93,8 +101,20 @@ function plainBrush(shape: object): object {
   return { tip: { shape, size: 26, hardness: 0.6 }, trail: { spacing: 0.2 }, paint: { flow: 0.5, opacity: 0.9 } };
 }
 
-/** Everything one can see of a stroke, over paint of two colours: its pixels and its heights. */
+const known = new Map<string, string>();
+
+/** As `look`, once for brushes and places that are alike: pairs of settings share most of theirs. */
 function seen(brush: Brush, place: StrokePlace): string {
+  const key = JSON.stringify([brush, place]);
+  const before = known.get(key);
+  if (before !== undefined) return before;
+  const now = createHash("sha256").update(look(brush, place), "latin1").digest("hex");
+  known.set(key, now);
+  return now;
+}
+
+/** Everything one can see of a stroke, over paint of two colours: its pixels and its heights. */
+function look(brush: Brush, place: StrokePlace): string {
   const surface = new Surface(kernels, WIDTH, HEIGHT);
   placePicture(surface, leafPicture(WIDTH, HEIGHT));
   paintHand(
@@ -196,8 +216,21 @@ describe("how a stroke is laid", () => {
   test("softening works on the paint itself, whatever else the brush has", () => {
     const paint = { soften: 2, blend: "multiply", build: "even", rim: { strength: 1 } };
     expect(kinds({ paint })).toBe("open");
-    expect(planStroke(brushOf({ paint })).ignored.map((one) => one.setting)).toEqual(["blend", "build", "rim"]);
+    expect(planStroke(brushOf({ paint })).ignored.map((one) => one.setting)).toEqual([
+      "blend",
+      "darkRim",
+      "build",
+      "rim",
+    ]);
     expect(kinds({ paint }, { mask: true })).toBe("laid");
+  });
+
+  test("water lays a film on tiles of its own, and takes one mean colour where it mixes", () => {
+    const laid = planStroke(brushOf({ paint: { water: 0.7, blend: "multiply", rim: { strength: 0.5 } } }));
+    expect(laid).toMatchObject({ kind: "laid", water: true, rim: undefined });
+    expect(laid.ignored.map((one) => one.setting)).toEqual(["blend", "darkRim", "rim"]);
+    expect(kinds({ paint: { water: 0.7, mixing: 0.4 } })).toBe("lent");
+    expect(kinds({ paint: { water: 0.7, soften: 3 } })).toBe("open");
   });
 
   test("muted responses count for nothing", () => {

@@ -33,6 +33,8 @@ const refillNames = { stroke: "with each stroke", rest: "after a rest", hand: "o
 
 const colours = qualityNames.filter((name) => qualityRow(name).family === "colour");
 
+const inWater = ["water", "gather", "spread", "granulation"] as const;
+
 interface Props {
   readonly brush: Brush;
   readonly run: (command: Command) => void;
@@ -80,13 +82,20 @@ export const PaintSettings = memo(function PaintSettings({ brush, run }: Props) 
           <LoadSettings brush={brush} run={run} />
         </SettingPopover>
       </SettingRow>
-      <SettingRow label="Rim" sign={<IdleSign of={["rim", "ragged"]} />}>
-        <SettingPopover name="Rim" says={rimSays(brush)} onClose={done}>
+      <SettingRow label="Water, rim" sign={<IdleSign of={["water", "inWater", "rim", "darkRim", "ragged"]} />}>
+        <SettingPopover name="Water and rim" says={waterSays(brush)} onClose={done}>
+          {inWater.map((name) => (
+            <QualityLine key={name} name={name} brush={brush} run={run} />
+          ))}
+          <Says>
+            In water pigment moves until it dries: to the edge, about, into the valleys of the ground. A stroke has one
+            water, the mean of what its marks have. Without water the rim is dark as far as is said here.
+          </Says>
           <RimSettings brush={brush} run={run} />
         </SettingPopover>
       </SettingRow>
-      <SettingRow label="Body, water" sign={<IdleSign of={["body", "soften"]} />}>
-        <SettingPopover name="Body and water" says={bodySays(brush)} onClose={done}>
+      <SettingRow label="Body, softening" sign={<IdleSign of={["body", "soften"]} />}>
+        <SettingPopover name="Body and softening" says={bodySays(brush)} onClose={done}>
           <QualityLine name="body" brush={brush} run={run} />
           <RangeLine
             label="Levels what is below"
@@ -141,11 +150,13 @@ function loadSays({ paint }: Brush): string {
   return paint.load === null ? "endless" : `${Math.round(paint.load)} sizes, refilled ${refillNames[paint.refill]}`;
 }
 
-function rimSays({ paint: { rim } }: Brush): string {
-  if (rim.strength === 0 && rim.ragged === 0) return "none";
-  return [rim.strength > 0 && `dark ${Math.round(rim.strength * 100)} %`, rim.ragged > 0 && "ragged"]
-    .filter(Boolean)
-    .join(", ");
+function waterSays({ paint: { rim, water } }: Brush): string {
+  const says = [
+    water > 0 && `${Math.round(water * 100)} % water`,
+    water === 0 && rim.strength > 0 && `rim ${Math.round(rim.strength * 100)} % darker`,
+    rim.ragged > 0 && "ragged",
+  ];
+  return says.filter(Boolean).join(", ") || "none";
 }
 
 function bodySays({ paint }: Brush): string {
@@ -155,7 +166,7 @@ function bodySays({ paint }: Brush): string {
       paint.soften > 0 && `softens ${Math.round(paint.soften)} px`,
     ]
       .filter(Boolean)
-      .join(", ") || "flat, dry"
+      .join(", ") || "flat"
   );
 }
 

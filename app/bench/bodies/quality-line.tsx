@@ -49,7 +49,18 @@ function looksAlike(a: Props, b: Props): boolean {
 }
 
 /** Qualities that other settings may leave nothing to do. */
-const mayIdle = ["hardness", "angle", "spacing", "mixing", "soften", "body", "press", "depth", "carry"] as const;
+const mayIdle = [
+  "hardness",
+  "angle",
+  "spacing",
+  "mixing",
+  "soften",
+  "water",
+  "body",
+  "press",
+  "depth",
+  "carry",
+] as const;
 
 function isIdleName(name: Quality): name is (typeof mayIdle)[number] {
   return (mayIdle as readonly Quality[]).includes(name);

@@ -28,12 +28,38 @@ export function rim(
   first: i32, second: i32, distance: i32, strength: f32, grain: usize, ragged: f32, ceiling: f32, room: usize, out: usize, begin: i32, end: i32,
 ): void {
   const away = grain ? distance : 0;
+  const window = room + SLACK;
+  const blurredRow = window + 2 * (WINDOW + SLACK);
+  const insideRow = blurredRow + ROW;
+  const pad = surround(table, planes, column, row, columns, rows, first, second, away, room, begin, end);
+  const side = HALF + 2 * pad;
+  const tile = <usize>load<u32>(table + ((row * columns + column) << 2));
+  for (let y = begin; y < end; y++) {
+    const line = <usize>(y << 7);
+    enlargeRow(window, side, pad, y, blurredRow);
+    if (grain) {
+      insideOfRow(window + (((pad + (y >> 1)) * side + pad) << 1), side, distance, insideRow);
+      edgeRow(tile + line, out + line, planes, strength, ceiling, blurredRow, grain + line, ragged, insideRow);
+    } else if (planes == 1) coverRow(tile + line, out + line, strength, ceiling, blurredRow);
+    else edgeRow(tile + line, out + line, planes, strength, ceiling, blurredRow, 0, 0, 0);
+  }
+}
+
+/** Blurs the last plane of one tile, with what lies around it, by two boxes of these radii in halved px into a plane. @param room `rimRoom` bytes */
+export function blurTile(table: usize, planes: i32, column: i32, row: i32, columns: i32, rows: i32, first: i32, second: i32, room: usize, out: usize): void {
+  const pad = surround(table, planes, column, row, columns, rows, first, second, 0, room, 0, TILE);
+  for (let y = 0; y < TILE; y++) enlargeRow(room + SLACK, HALF + 2 * pad, pad, y, out + <usize>(y << 7));
+}
+
+/**
+ * Blurs a tile and what lies around it, in the first window of the room, as far as rows `begin` … `end` and places `away` from them are read.
+ * @returns how many halved px of the window lie before the tile
+ */
+function surround(table: usize, planes: i32, column: i32, row: i32, columns: i32, rows: i32, first: i32, second: i32, away: i32, room: usize, begin: i32, end: i32): i32 {
   const pad = min(HALF, (first + second + away + 4) & ~3);
   const side = HALF + 2 * pad;
   const window = room + SLACK;
   const other = window + WINDOW + SLACK;
-  const blurredRow = other + WINDOW + SLACK;
-  const insideRow = blurredRow + ROW;
   // What is read afterwards, down and across; what that is blurred from; across, rows are blurred as columns of the window turned on its diagonal.
   const top = max(0, pad + (begin >> 1) - 1 - away) & ~7;
   const bottom = min(side, (pad + ((end + 1) >> 1) + 1 + away + 7) & ~7);
@@ -47,16 +73,7 @@ export function rim(
   transpose(window, other, side, top, bottom, 0, side);
   for (let y = top; y < bottom; y += 8) blurDown(other, window, y, side, 0, side, first, second, 0);
   transpose(other, window, side, left, right, top, bottom);
-  const tile = <usize>load<u32>(table + ((row * columns + column) << 2));
-  for (let y = begin; y < end; y++) {
-    const line = <usize>(y << 7);
-    enlargeRow(window, side, pad, y, blurredRow);
-    if (grain) {
-      insideOfRow(window + (((pad + (y >> 1)) * side + pad) << 1), side, distance, insideRow);
-      edgeRow(tile + line, out + line, planes, strength, ceiling, blurredRow, grain + line, ragged, insideRow);
-    } else if (planes == 1) coverRow(tile + line, out + line, strength, ceiling, blurredRow);
-    else edgeRow(tile + line, out + line, planes, strength, ceiling, blurredRow, 0, 0, 0);
-  }
+  return pad;
 }
 
 @inline

@@ -2,7 +2,7 @@ export { coverBuild, coverEven, ownBuild, ownEven, tintBuild, tintEven, tonedBui
 export { keepAlpha, solid } from "./alpha";
 export { blend, erase } from "./blend";
 export { blendOnSheet } from "./blend-sheet";
-export { rim, rimRoom } from "./edge";
+export { blurTile, rim, rimRoom } from "./edge";
 export { groundRoom, setGround } from "./ground";
 export { coverEmpty, hide, mergeCover, mergeTint, mergeWeaker, scaleTile, showClear, showOpaque, showWet } from "./merge";
 export { maskEllipse } from "./mask-ellipse";
@@ -14,6 +14,7 @@ export { addHeights, pile, relief, lessen } from "./relief";
 export { soften, softenRoom } from "./soften";
 export { closeTile, openBytes, openTile, setSpace } from "./space";
 export { strengthsOf } from "./strengths";
+export { layFilm, strokeFilm, washBytes, washEdges, washEven, washEvened, washFill, washFilm, washPaths, washRoom, washRuns, washStep, washVolumes } from "./wash";
 export { standHairs, sweepHairs } from "./sweep";
 
 /** The first address that the data segments leave free. */

@@ -5,20 +5,27 @@ import { qualityIndex } from "../../qualities/table";
 import { LaidStroke, type Wet } from "../../surface/wet";
 import type { StrokePlan } from "../plan";
 import { BodyPile } from "./body-pile";
+import { FilmStroke } from "./film";
 import type { Dip } from "./hair-writer";
 import { type Inking, inkingOf } from "./ink";
 import type { Laying, LayingMeans } from "./laying";
 import { MarkWriter } from "./mark-writer";
 import { Mixer } from "./mixer";
-import { RimFinish } from "./rim";
+import { RimFinish, rimRadius } from "./rim";
+import { dryFilm } from "./wash";
 
-const { body } = qualityIndex;
+const { body, water, gather, spread, granulation } = qualityIndex;
+/** What of a stroke's water is the mean of its marks. */
+const OF_WATER = [water, gather, spread, granulation] as const;
 
 /** Marks on tiles of their own, which join the layer as the stroke dries. */
 export class LaidMarks implements Laying {
   laid = 0;
   private readonly tiles: Tiles;
-  private readonly stroke: LaidStroke;
+  private readonly stroke: LaidStroke | FilmStroke;
+  /** Sums over the marks of what its water does. */
+  private readonly ofWater = [0, 0, 0, 0];
+  private entries = 0;
   private readonly writer: MarkWriter;
   private readonly inking: Inking;
   private readonly rim: RimFinish | undefined;
@@ -41,7 +48,9 @@ export class LaidMarks implements Laying {
     if (plan.rim) this.rim = new RimFinish(surface, this.tiles, plan.rim, tip.size, paint.opacity);
     if (plan.body) this.pile = new BodyPile(surface, paint);
     if (plan.lends) this.lender = new Mixer(surface, brush, undefined);
-    this.stroke = new LaidStroke(kernels, this.tiles, plan.joins, ink.colour, this.rim, this.pile?.wet);
+    this.stroke = plan.water
+      ? new FilmStroke(kernels, this.tiles, ink.colour, paint.water, this.rim, this.pile?.wet)
+      : new LaidStroke(kernels, this.tiles, plan.joins, ink.colour, this.rim, this.pile?.wet);
   }
 
   get wet(): Wet {
@@ -57,6 +66,7 @@ export class LaidMarks implements Laying {
     const { writer, plan, pile } = this;
     if (plan.manner !== "cover" || !this.coloured) this.settleColour(row, at);
     pile?.note(writer.batch, q15At(row, at + body));
+    if (this.stroke instanceof FilmStroke) this.noteWater(this.stroke, row, at);
     if (this.lender) this.lend(this.lender, to, row, at);
     else if (plan.manner !== "cover") writer.batch.setColours(to, this.inking);
     if (writer.batch.full) this.flush();
@@ -79,6 +89,24 @@ export class LaidMarks implements Laying {
     const { lastRow } = this.writer;
     this.writer.end(this.dipAt(lastRow, 0), (record) => this.entered(record, lastRow, 0));
     this.flush();
+    if (this.stroke instanceof FilmStroke) this.dryFilm(this.stroke);
+  }
+
+  /** A stroke has one water: the mean of what its marks have. */
+  private noteWater(film: FilmStroke, row: Float64Array, at: number): void {
+    this.entries++;
+    OF_WATER.forEach((quality, i) => {
+      this.ofWater[i] += row[at + quality];
+    });
+    film.water = this.ofWater[0] / this.entries;
+  }
+
+  private dryFilm(film: FilmStroke): void {
+    if (this.entries === 0) return;
+    const { surface, brush } = this.means;
+    const [, gather, spread, granulation] = this.ofWater.map((sum) => sum / this.entries);
+    const water = { gather, spread, granulation, radius: rimRadius(brush.paint.rim, brush.tip.size) };
+    dryFilm(surface, film, water, this.writer.grain);
   }
 
   release(): void {

@@ -1,3 +1,4 @@
+import type { GroundSheet } from "../../ground/catch";
 import { markWord, roundingThresholds } from "../../kernels/mark-record";
 import { q15At, toQ15 } from "../../kernels/memory/q15";
 import { qualityIndex } from "../../qualities/table";
@@ -123,11 +124,16 @@ export class MarkWriter {
     this.hairs?.clear();
   }
 
+  /** The grain that lies still under the stroke, once its first mark has come. */
+  get grain(): GroundSheet | undefined {
+    return this.ground?.sheet;
+  }
+
   /** Makes the kernels meet this stroke's ground with the marks of the next calls, and a rim its grain. */
   meetGround(rim?: RimFinish): void {
     if (this.ground) this.ground.use();
     else this.means.surface.kernels.run.setGround(0, 0, 0, 0, 0, 0);
-    if (rim) rim.grained = this.ground?.sheet;
+    if (rim) rim.grained = this.grain;
   }
 
   release(): void {

@@ -29,8 +29,7 @@ export class RimFinish implements Finish {
     private readonly ceiling: number,
   ) {
     const { heap, run } = surface.kernels;
-    const width = rim.unit === "px" ? rim.width : rim.width * size;
-    const radius = Math.min(WIDEST_RIM, Math.max(0, Math.round(width / 2)));
+    const radius = rimRadius(rim, size);
     [this.first, this.second] = halvedBoxes(radius);
     this.distance = radius;
     this.reach = (rim.ragged > 0 ? 4 : 2) * (radius + 1);
@@ -71,6 +70,11 @@ export class RimFinish implements Finish {
     heap.give(this.room, run.rimRoom());
     heap.give(this.out, 4 * PLANE);
   }
+}
+
+/** Half of how wide a rim is on a brush of this size, px. */
+export function rimRadius({ unit, width }: Rim, size: number): number {
+  return Math.min(WIDEST_RIM, Math.max(0, Math.round((unit === "px" ? width : width * size) / 2)));
 }
 
 /** The variance of a box of this radius, px². */

@@ -1,0 +1,409 @@
+import { PLANE, TILE } from "./q15";
+
+// Pigment in water. A wet tile is a block of fields of f32 numbers, each with one number beyond the tile on all sides: what
+// goes over from a place to the next on its right and below it, and back; what settles; how far and
+// how much of it is wet; then, for each amount that is
+// carried, what floats and what has settled. Between a wet place and a dry one nothing goes over, so that nothing is lost.
+// After Curtis, Anderson, Seims, Fleischer and Salesin 1997, "Computer-Generated Watercolor": pigment is carried to the edge
+// where water dries first, and settles by the height of the paper.
+
+/** The numbers from one row of a field to the next: four before the tile and four after it. */
+const STRIDE: i32 = TILE + 8;
+const FIELD: i32 = STRIDE * (TILE + 2) * 4;
+const ROW: usize = STRIDE * 4;
+const RIGHT: usize = 0;
+const LEFT: usize = FIELD;
+const DOWN: usize = 2 * FIELD;
+const UP: usize = 3 * FIELD;
+const SETTLES: usize = 4 * FIELD;
+/** How many places on it is wet without a gap to the right, and down; 0 where it is dry. */
+const WET_RIGHT: usize = 5 * FIELD;
+const WET_DOWN: usize = 6 * FIELD;
+/** How much of it is wet. */
+const VOLUMES: usize = 7 * FIELD;
+const AMOUNTS: usize = 8 * FIELD;
+
+/** No more than this share goes over to a neighbour with the water in one step, nor by itself: eight of them are less than all. */
+const MOST_CARRIED: f32 = 0.12;
+const MOST_WANDERING: f32 = 0.11;
+/** How much more than its part of the most around it is wet of a place at an edge. */
+const HARD: f32 = 1.8;
+/** The share that sinks in a step from a peak to a valley beside it, at full granulation. */
+const SINKING: f32 = 0.06;
+/** What settles in one step where the paper is neither high nor low. */
+const SETTLING: f32 = 0.02;
+
+/** The bytes of a wet tile with so many amounts. */
+export function washBytes(amounts: i32): i32 {
+  return (8 + 2 * amounts) * FIELD;
+}
+
+/** The bytes of room that `washPaths` needs. */
+export function washRoom(): i32 {
+  return 4 * FIELD;
+}
+
+@inline
+function fieldAt(field: usize, x: i32, y: i32): usize {
+  return field + ((<usize>((y + 1) * STRIDE + x + 4)) << 2);
+}
+
+/**
+ * Finds how pigment goes over between the places of a wet tile.
+ * @param wet a table of tiles: Q15, how much of a place is wet @param edge of the same blurred: it falls towards dry edges
+ * @param heights @param mottle of the ground, 0…1: pigment goes to valleys, and water goes here and there more slowly
+ * @param pull towards the edge, in shares a step where `edge` falls by one in a px @param spread @param granulation 0…1
+ */
+export function washPaths(
+  block: usize, column: i32, row: i32, columns: i32, rows: i32,
+  wet: usize, edge: usize, heights: usize, mottle: usize, pull: f32, spread: f32, granulation: f32, room: usize,
+): void {
+  const w = room;
+  const b = room + FIELD;
+  const g = room + 2 * FIELD;
+  const l = room + 3 * FIELD;
+  copyAround(wet, column, row, columns, rows, w);
+  copyAround(edge, column, row, columns, rows, b);
+  copyAround(heights, column, row, columns, rows, g);
+  copyAround(mottle, column, row, columns, rows, l);
+  memory.fill(block, 0, AMOUNTS);
+  for (let y = -1; y < TILE; y++) {
+    const line = fieldAt(0, -4, y);
+    for (let x: usize = 0; x < <usize>(TILE + 4) * 4; x += 16) {
+      const at = line + x;
+      if (!v128.any_true(v128.load(w + at))) continue;
+      goOver(w + at, b + at, g + at, l + at, 4, pull, spread, granulation, block + RIGHT + at, block + LEFT + at);
+      goOver(w + at, b + at, g + at, l + at, ROW, pull, spread, granulation, block + DOWN + at, block + UP + at);
+      const low = f32x4.sub(f32x4.splat(0.5), v128.load(g + at));
+      const share = f32x4.mul(f32x4.splat(SETTLING), f32x4.max(f32x4.splat(<f32>0.1), f32x4.add(f32x4.splat(1), f32x4.mul(f32x4.splat(granulation), low))));
+      v128.store(block + VOLUMES + at, v128.load(w + at));
+      v128.store(block + SETTLES + at, v128.and(share, f32x4.gt(v128.load(w + at), f32x4.splat(0))));
+    }
+  }
+}
+
+/** What goes over between four places and those `next` bytes on: from here to there, and back. */
+@inline
+function goOver(w: usize, b: usize, g: usize, l: usize, next: usize, pull: f32, spread: f32, granulation: f32, there: usize, back: usize): void {
+  const zero = f32x4.splat(0);
+  const here = v128.load(w);
+  const beside = v128.load(w + next);
+  // Through the narrower of two places goes what is between them: a place that is wet in part takes as much less.
+  const narrow = f32x4.min(here, beside);
+  const open = f32x4.gt(narrow, zero);
+  const falls = f32x4.sub(v128.load(b), v128.load(b + next));
+  const ease = f32x4.add(f32x4.splat(0.55), f32x4.mul(f32x4.splat(0.45), f32x4.add(v128.load(l), v128.load(l + next))));
+  const drawn = f32x4.mul(f32x4.mul(f32x4.splat(pull), falls), ease);
+  const sinks = f32x4.mul(f32x4.splat(SINKING * granulation), f32x4.sub(v128.load(g), v128.load(g + next)));
+  const most = f32x4.splat(MOST_CARRIED);
+  const carried = f32x4.max(f32x4.min(f32x4.add(drawn, sinks), most), f32x4.neg(most));
+  const rough = f32x4.add(f32x4.splat(0.5), f32x4.mul(f32x4.splat(0.25), f32x4.add(v128.load(g), v128.load(g + next))));
+  const wanders = f32x4.mul(f32x4.splat(MOST_WANDERING * spread), rough);
+  v128.store(there, v128.and(f32x4.mul(f32x4.div(narrow, here), f32x4.add(wanders, f32x4.max(carried, zero))), open));
+  v128.store(back, v128.and(f32x4.mul(f32x4.div(narrow, beside), f32x4.add(wanders, f32x4.max(f32x4.neg(carried), zero))), open));
+}
+
+/**
+ * How much of each place of a tile is wet: what is there, 0…1, against the most of what lies in and right around it. Where a
+ * soft edge falls less than a hard one within a px, all of it.
+ */
+export function washVolumes(table: usize, column: i32, row: i32, columns: i32, rows: i32, room: usize, out: usize): void {
+  copyAround(table, column, row, columns, rows, room);
+  for (let y = 0; y < TILE; y++) {
+    for (let x = 0; x < TILE; x += 4) {
+      const at = fieldAt(room, x, y);
+      const most = f32x4.max(f32x4.max(mostOf(at - ROW), mostOf(at)), mostOf(at + ROW));
+      const share = f32x4.div(v128.load(at), f32x4.max(most, f32x4.splat(<f32>1e-5)));
+      put(out + ((y * TILE + x) << 1), f32x4.min(f32x4.splat(1), f32x4.mul(share, f32x4.splat(HARD))));
+    }
+  }
+}
+
+@inline
+function mostOf(at: usize): v128 {
+  return f32x4.max(v128.load(at), f32x4.max(v128.load(at - 4), v128.load(at + 4)));
+}
+
+/** Copies a tile's Q15 numbers as 0…1 and a px around it; nothing where there is no tile. */
+function copyAround(table: usize, column: i32, row: i32, columns: i32, rows: i32, to: usize): void {
+  memory.fill(to, 0, FIELD);
+  for (let r = max(0, row - 1); r <= min(rows - 1, row + 1); r++) {
+    for (let c = max(0, column - 1); c <= min(columns - 1, column + 1); c++) {
+      const tile = <usize>load<u32>(table + ((r * columns + c) << 2));
+      if (!tile) continue;
+      const left = (c - column) * TILE;
+      const top = (r - row) * TILE;
+      const fromX = max(-1, left);
+      const toX = min(TILE + 1, left + TILE);
+      for (let y = max(-1, top); y < min(TILE + 1, top + TILE); y++) {
+        const source = tile + (((y - top) * TILE - left) << 1);
+        if (c == column) for (let x = 0; x < TILE; x += 4) v128.store(fieldAt(to, x, y), unit(source + (x << 1)));
+        else for (let x = fromX; x < toX; x++) store<f32>(fieldAt(to, x, y), <f32>load<u16>(source + (x << 1)) * <f32>(1.0 / 32767.0));
+      }
+    }
+  }
+}
+
+@inline
+function unit(at: usize): v128 {
+  return f32x4.mul(f32x4.convert_i32x4_s(i32x4.extend_low_i16x8_u(v128.load64_zero(at))), f32x4.splat(<f32>(1.0 / 32767.0)));
+}
+
+/**
+ * Lays a stroke's tile into a wet tile. One plane is one amount; of four, premultiplied red, green, blue and alpha, the
+ * amounts are the density of each channel and the cover.
+ */
+export function washFill(block: usize, stroke: usize, planes: i32): void {
+  const amounts = planes == 1 ? 1 : 4;
+  memory.fill(block + AMOUNTS, 0, 2 * amounts * FIELD);
+  for (let y = 0; y < TILE; y++) {
+    for (let x = 0; x < TILE; x += 4) {
+      const at = fieldAt(block + AMOUNTS, x, y);
+      const from = stroke + ((y * TILE + x) << 1);
+      if (planes == 1) {
+        v128.store(at, unit(from));
+        continue;
+      }
+      const cover = unit(from + 3 * PLANE);
+      for (let c = 0; c < 3; c++) v128.store(at + c * 2 * FIELD, densityOf(unit(from + c * PLANE), cover));
+      v128.store(at + 6 * FIELD, cover);
+    }
+  }
+}
+
+/** The darkest that a channel is taken to be, so that what has nothing of it has a density. */
+const DARKEST: f32 = 1.0 / 64.0;
+
+/** The density of a channel of a colour that was multiplied by its cover. */
+@inline
+function densityOf(colour: v128, cover: v128): v128 {
+  const one = f32x4.splat(1);
+  const share = f32x4.max(f32x4.splat(DARKEST), f32x4.min(one, f32x4.div(colour, f32x4.max(cover, f32x4.splat(<f32>1e-5)))));
+  return f32x4.mul(cover, f32x4.neg(ln(share)));
+}
+
+/** Finds how far it is wet from each place of a wet tile, from what has been found for the tiles on its right and below it; 0 where there are none. */
+export function washRuns(block: usize, right: usize, below: usize): void {
+  for (let y = TILE - 1; y >= 0; y--) {
+    let run: f32 = right ? load<f32>(fieldAt(right + WET_RIGHT, 0, y)) : 0;
+    for (let x = TILE - 1; x >= 0; x--) {
+      const wet = load<f32>(fieldAt(block + SETTLES, x, y)) > 0;
+      run = wet ? run + 1 : 0;
+      store<f32>(fieldAt(block + WET_RIGHT, x, y), run);
+      const under = y < TILE - 1 ? load<f32>(fieldAt(block + WET_DOWN, x, y + 1)) : below ? load<f32>(fieldAt(below + WET_DOWN, x, 0)) : 0;
+      store<f32>(fieldAt(block + WET_DOWN, x, y), wet ? under + 1 : 0);
+    }
+  }
+}
+
+/**
+ * Evens out what floats between places `far` px apart, to the right or down, where it is wet all the way: notes what goes
+ * over where settled pigment will be, of which there is none yet. `washEvened` makes it so.
+ * @param far a multiple of 4, at most 64 @param next the wet tile on that side, 0 for none @param share at most 1/4
+ */
+export function washEven(block: usize, amounts: i32, next: usize, far: i32, down: boolean, share: f32): void {
+  const per = f32x4.splat(share);
+  const least = f32x4.splat(<f32>far);
+  const runs = block + (down ? WET_DOWN : WET_RIGHT);
+  for (let n = 0; n < amounts; n++) {
+    const field = AMOUNTS + n * 2 * FIELD;
+    for (let y = 0; y < TILE; y++) {
+      for (let x = 0; x < TILE; x += 4) {
+        const open = f32x4.gt(v128.load(fieldAt(runs, x, y)), least);
+        if (!v128.any_true(open)) continue;
+        const beyond = (down ? y : x) + far >= TILE;
+        const other = beyond ? next : block;
+        const back = beyond ? far - TILE : far;
+        const from = fieldAt(block + field, x, y);
+        const to = down ? fieldAt(other + field, x, y + back) : fieldAt(other + field, x + back, y);
+        const here = v128.load(fieldAt(block + VOLUMES, x, y));
+        const there = v128.load(down ? fieldAt(other + VOLUMES, x, y + back) : fieldAt(other + VOLUMES, x + back, y));
+        const denser = f32x4.sub(f32x4.div(v128.load(from), here), f32x4.div(v128.load(to), there));
+        const goes = v128.and(f32x4.mul(f32x4.mul(per, f32x4.min(here, there)), denser), open);
+        v128.store(from + FIELD, f32x4.sub(v128.load(from + FIELD), goes));
+        v128.store(to + FIELD, f32x4.add(v128.load(to + FIELD), goes));
+      }
+    }
+  }
+}
+
+/** Makes what `washEven` noted so. */
+export function washEvened(block: usize, amounts: i32): void {
+  for (let n = 0; n < amounts; n++) {
+    const field = block + AMOUNTS + n * 2 * FIELD;
+    for (let at: usize = 0; at < <usize>FIELD; at += 16) {
+      v128.store(field + at, f32x4.add(v128.load(field + at), v128.load(field + FIELD + at)));
+      v128.store(field + FIELD + at, f32x4.splat(0));
+    }
+  }
+}
+
+/** Brings what floats at the edges of the neighbours beside a wet tile; 0 where there is none. */
+export function washEdges(block: usize, amounts: i32, left: usize, right: usize, above: usize, below: usize): void {
+  for (let n = 0; n < amounts; n++) {
+    const field = AMOUNTS + n * 2 * FIELD;
+    for (let y = 0; y < TILE; y++) {
+      if (left) store<f32>(fieldAt(block + field, -1, y), load<f32>(fieldAt(left + field, TILE - 1, y)));
+      if (right) store<f32>(fieldAt(block + field, TILE, y), load<f32>(fieldAt(right + field, 0, y)));
+    }
+    if (above) memory.copy(fieldAt(block + field, 0, -1), fieldAt(above + field, 0, TILE - 1), TILE * 4);
+    if (below) memory.copy(fieldAt(block + field, 0, TILE), fieldAt(below + field, 0, 0), TILE * 4);
+  }
+}
+
+/** One step: what floats goes over to neighbours, as fast as `rate`, 0…1, says, and some of it settles. @param room one row of a field */
+export function washStep(block: usize, amounts: i32, rate: f32, room: usize): void {
+  const speed = f32x4.splat(rate);
+  for (let n = 0; n < amounts; n++) {
+    const field = block + AMOUNTS + n * 2 * FIELD;
+    // What comes from the row above.
+    for (let x: usize = 0; x < ROW; x += 16) {
+      const at = fieldAt(0, -4, -1) + x;
+      v128.store(room + x, over(block + DOWN + at, block + UP + at, v128.load(field + at), v128.load(field + at + ROW)));
+    }
+    for (let y = 0; y < TILE; y++) {
+      const line = fieldAt(0, 0, y);
+      let before = v128.load(field + line - 16);
+      for (let x: usize = 0; x < <usize>(TILE * 4); x += 16) {
+        const at = line + x;
+        const here = v128.load(field + at);
+        const left = i32x4.shuffle(before, here, 3, 4, 5, 6);
+        const comes = over(block + RIGHT + at - 4, block + LEFT + at - 4, left, here);
+        const goes = over(block + RIGHT + at, block + LEFT + at, here, v128.load(field + at + 4));
+        const falls = over(block + DOWN + at, block + UP + at, here, v128.load(field + at + ROW));
+        const more = f32x4.sub(f32x4.add(comes, v128.load(room + 16 + x)), f32x4.add(goes, falls));
+        v128.store(room + 16 + x, falls);
+        const now = f32x4.add(here, f32x4.mul(speed, more));
+        const settles = f32x4.mul(now, v128.load(block + SETTLES + at));
+        v128.store(field + at, f32x4.sub(now, settles));
+        v128.store(field + FIELD + at, f32x4.add(v128.load(field + FIELD + at), settles));
+        before = here;
+      }
+    }
+  }
+}
+
+@inline
+function over(there: usize, back: usize, here: v128, next: v128): v128 {
+  return f32x4.sub(f32x4.mul(v128.load(there), here), f32x4.mul(v128.load(back), next));
+}
+
+// A film is a four-plane tile: the density of three channels and the cover, Q15 of eighths of what is.
+
+const FILM: f32 = 32767.0 / 8;
+
+/** The film that a wet tile has become. @param red @param green @param blue densities of one amount, for wet tiles of one */
+export function washFilm(block: usize, amounts: i32, red: f32, green: f32, blue: f32, film: usize): void {
+  for (let y = 0; y < TILE; y++) {
+    for (let x = 0; x < TILE; x += 4) {
+      const at = fieldAt(block + AMOUNTS, x, y);
+      const to = film + ((y * TILE + x) << 1);
+      if (amounts == 1) putFilm(to, f32x4.add(v128.load(at), v128.load(at + FIELD)), red, green, blue);
+      else for (let n = 0; n < 4; n++) putEighths(to + n * PLANE, f32x4.add(v128.load(at + n * 2 * FIELD), v128.load(at + (n * 2 + 1) * FIELD)));
+    }
+  }
+}
+
+/** The film that a stroke's tile of one or four planes is, while nothing has moved. */
+export function strokeFilm(stroke: usize, planes: i32, red: f32, green: f32, blue: f32, film: usize): void {
+  for (let i = 0; i < PLANE; i += 8) {
+    if (planes == 1) {
+      putFilm(film + i, unit(stroke + i), red, green, blue);
+      continue;
+    }
+    const cover = unit(stroke + i + 3 * PLANE);
+    for (let c = 0; c < 3; c++) putEighths(film + i + c * PLANE, densityOf(unit(stroke + i + c * PLANE), cover));
+    putEighths(film + i + 3 * PLANE, cover);
+  }
+}
+
+@inline
+function putFilm(to: usize, amount: v128, red: f32, green: f32, blue: f32): void {
+  putEighths(to, f32x4.mul(amount, f32x4.splat(red)));
+  putEighths(to + PLANE, f32x4.mul(amount, f32x4.splat(green)));
+  putEighths(to + 2 * PLANE, f32x4.mul(amount, f32x4.splat(blue)));
+  putEighths(to + 3 * PLANE, amount);
+}
+
+@inline
+function putEighths(to: usize, value: v128): void {
+  const whole = i32x4.trunc_sat_f32x4_s(f32x4.add(f32x4.mul(value, f32x4.splat(FILM)), f32x4.splat(0.5)));
+  v128.store64_lane(to, i16x8.narrow_i32x4_s(whole, whole), 0);
+}
+
+/**
+ * Lays a film over a layer's tile. The share `water` of it is clear: it lets through what lies below, each channel by its
+ * density, and on a sheet of this colour (white where there is none) looks as that does; the rest covers.
+ */
+export function layFilm(layer: usize, film: usize, water: f32, red: f32, green: f32, blue: f32): void {
+  const one = f32x4.splat(1);
+  const clear = f32x4.splat(water / FILM);
+  const covers = f32x4.splat((1 - water) / FILM);
+  for (let i = 0; i < PLANE; i += 8) {
+    const amount = eighths(film + i + 3 * PLANE);
+    if (!v128.any_true(amount)) continue;
+    const r = eighths(film + i);
+    const g = eighths(film + i + PLANE);
+    const b = eighths(film + i + 2 * PLANE);
+    const lr = expOfLess(f32x4.mul(r, clear));
+    const lg = expOfLess(f32x4.mul(g, clear));
+    const lb = expOfLess(f32x4.mul(b, clear));
+    const least = f32x4.min(lr, f32x4.min(lg, lb));
+    const alpha = unit(layer + i + 3 * PLANE);
+    const bare = f32x4.sub(one, alpha);
+    const cover = f32x4.min(one, f32x4.mul(amount, covers));
+    const per = f32x4.div(one, f32x4.max(amount, f32x4.splat(<f32>0.5)));
+    layChannel(layer + i, lr, least, bare, f32x4.splat(red), cover, f32x4.mul(r, per));
+    layChannel(layer + i + PLANE, lg, least, bare, f32x4.splat(green), cover, f32x4.mul(g, per));
+    layChannel(layer + i + 2 * PLANE, lb, least, bare, f32x4.splat(blue), cover, f32x4.mul(b, per));
+    const filmed = f32x4.sub(one, f32x4.mul(bare, least));
+    put(layer + i + 3 * PLANE, f32x4.add(filmed, f32x4.mul(cover, f32x4.sub(one, filmed))));
+  }
+}
+
+/** One channel: what lies there through the film, what the film shows of the sheet where nothing lies, then what covers. @param density of the covering colour */
+@inline
+function layChannel(at: usize, lets: v128, least: v128, bare: v128, sheet: v128, cover: v128, density: v128): void {
+  const through = f32x4.add(f32x4.mul(unit(at), lets), f32x4.mul(f32x4.mul(bare, sheet), f32x4.sub(lets, least)));
+  const colour = expOfLess(density);
+  put(at, f32x4.add(through, f32x4.mul(cover, f32x4.sub(colour, through))));
+}
+
+@inline
+function eighths(at: usize): v128 {
+  return f32x4.convert_i32x4_s(i32x4.extend_low_i16x8_u(v128.load64_zero(at)));
+}
+
+@inline
+function put(at: usize, value: v128): void {
+  const whole = i32x4.trunc_sat_f32x4_s(f32x4.add(f32x4.mul(value, f32x4.splat(32767)), f32x4.splat(0.5)));
+  v128.store64_lane(at, i16x8.narrow_i32x4_s(whole, whole), 0);
+}
+
+/** e^−x for x from 0: a power of two and what is left, by its series, to within 3·10⁻⁶. */
+@inline
+function expOfLess(x: v128): v128 {
+  const y = f32x4.min(f32x4.mul(x, f32x4.splat(<f32>1.4426950408889634)), f32x4.splat(30));
+  const whole = f32x4.nearest(y);
+  const z = f32x4.mul(f32x4.sub(whole, y), f32x4.splat(<f32>0.6931471805599453));
+  let sum = f32x4.add(f32x4.splat(<f32>(1.0 / 24.0)), f32x4.mul(z, f32x4.splat(<f32>(1.0 / 120.0))));
+  sum = f32x4.add(f32x4.splat(<f32>(1.0 / 6.0)), f32x4.mul(z, sum));
+  sum = f32x4.add(f32x4.splat(0.5), f32x4.mul(z, sum));
+  sum = f32x4.add(f32x4.splat(1), f32x4.mul(z, sum));
+  sum = f32x4.add(f32x4.splat(1), f32x4.mul(z, sum));
+  const power = i32x4.shl(i32x4.sub(i32x4.splat(127), i32x4.trunc_sat_f32x4_s(whole)), 23);
+  return f32x4.mul(sum, power);
+}
+
+/** The natural logarithm of 0 < x ≤ 1: its power of two, and the rest by the series of the inverse hyperbolic tangent, to within 2·10⁻⁵. */
+@inline
+function ln(x: v128): v128 {
+  const power = f32x4.convert_i32x4_s(i32x4.sub(i32x4.shr_u(x, 23), i32x4.splat(127)));
+  const rest = v128.or(v128.and(x, i32x4.splat(0x007fffff)), i32x4.splat(0x3f800000));
+  const t = f32x4.div(f32x4.sub(rest, f32x4.splat(1)), f32x4.add(rest, f32x4.splat(1)));
+  const t2 = f32x4.mul(t, t);
+  let sum = f32x4.add(f32x4.splat(<f32>(1.0 / 5.0)), f32x4.mul(t2, f32x4.splat(<f32>(1.0 / 7.0))));
+  sum = f32x4.add(f32x4.splat(<f32>(1.0 / 3.0)), f32x4.mul(t2, sum));
+  sum = f32x4.mul(f32x4.mul(f32x4.splat(2), t), f32x4.add(f32x4.splat(1), f32x4.mul(t2, sum)));
+  return f32x4.add(f32x4.mul(power, f32x4.splat(<f32>0.6931471805599453)), sum);
+}

@@ -1,0 +1,53 @@
+import type { QualityRow } from "../quality/row";
+
+/** The qualities of paint thinned with water: pigment moves in it until it dries. */
+export const waterQualities = {
+  water: {
+    stream: 22,
+    body: "paint",
+    label: "Water",
+    unit: "share",
+    low: 0,
+    high: 1,
+    base: 0,
+    joins: "multiply",
+    says: "How far the paint is thinned: none covers, full is a clear film. In it pigment moves until it dries.",
+    words: "watercolour watercolor wash aquarelle glaze transparent ink thin dilute",
+  },
+  gather: {
+    stream: 23,
+    body: "paint",
+    label: "Gather",
+    unit: "share",
+    low: 0,
+    high: 1,
+    base: 0.5,
+    joins: "multiply",
+    says: "How much pigment water draws to its edge as it dries there: a dark rim.",
+    words: "rim edge darkening watercolour watercolor outline tide",
+  },
+  spread: {
+    stream: 24,
+    body: "paint",
+    label: "Spread",
+    unit: "share",
+    low: 0,
+    high: 1,
+    base: 0.3,
+    joins: "multiply",
+    says: "How far pigment wanders in the water by itself: what was uneven evens out.",
+    words: "diffuse bleed flow wander soft wet",
+  },
+  granulation: {
+    stream: 25,
+    body: "paint",
+    label: "Granulation",
+    unit: "share",
+    low: 0,
+    high: 1,
+    base: 0.3,
+    joins: "multiply",
+    says: "How much pigment settles in the valleys of the ground, or of a fine paper where there is none.",
+    words: "grain mottled sediment settle texture pigment paper",
+  },
+} as const satisfies Record<string, QualityRow>;
