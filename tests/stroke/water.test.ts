@@ -135,6 +135,19 @@ describe("a wash", () => {
     surface.release();
   });
 
+  test("goes on where each block of memory that is asked for makes all of it another", () => {
+    const growing = createKernels();
+    const { heap, run } = growing;
+    const take = heap.take.bind(heap);
+    heap.take = (bytes) => {
+      run.memory.grow(1);
+      return take(bytes);
+    };
+    const surface = new Surface(growing, 300, 140);
+    paintHand(surface, brushOf({ tip: { size: 40 }, paint: { water: 1 } }), ink, [lineSamples(60, 70, 240, 70)], 1);
+    expect(surface.layers[0].tiles.present().length).toBeGreaterThan(5);
+  });
+
   test("of several colours moves each of them", () => {
     const surface = new Surface(kernels, WIDTH, HEIGHT);
     surface.sheet = [1, 1, 1];

@@ -94,7 +94,7 @@ export const PaintSettings = memo(function PaintSettings({ brush, run }: Props) 
           <RimSettings brush={brush} run={run} />
         </SettingPopover>
       </SettingRow>
-      <SettingRow label="Body, softening" sign={<IdleSign of={["body", "soften"]} />}>
+      <SettingRow label="Body, soften" sign={<IdleSign of={["body", "soften"]} />}>
         <SettingPopover name="Body and softening" says={bodySays(brush)} onClose={done}>
           <QualityLine name="body" brush={brush} run={run} />
           <RangeLine

@@ -107,7 +107,8 @@ class Wash {
     const { run } = kernels;
     const edge = new Tiles(kernels, columns, rows, 1);
     this.blurring(volumes, volumes.present(), (index, around) => {
-      kernels.heap.u8.copyWithin(edge.enter(index), around, around + PLANE);
+      const to = edge.enter(index);
+      kernels.heap.u8.copyWithin(to, around, around + PLANE);
       heights.at(index);
       mottle.at(index);
     });
