@@ -15,6 +15,7 @@ import { measureStart } from "./start";
 import { measureStudy } from "./study";
 import { measureTray } from "./tray";
 import { measureUndo } from "./undo";
+import { measureWash } from "./wash";
 import { measureWet } from "./wet";
 
 const address = process.env.BROSSE_TEST_ADDRESS;
@@ -27,6 +28,7 @@ const parts: { readonly [part in keyof Figures]: () => Figures[part] | Promise<F
   mixing: () => [512, 1024].flatMap(measureMixing),
   hairs: () => [0.03, 0.05, 0.1].map(measureHairs),
   wet: () => [32, 100, 400].map(measureWet),
+  wash: measureWash,
   layers: measureLayers,
   marks: measureMarks,
   memory: measureMemory,

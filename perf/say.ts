@@ -12,6 +12,7 @@ import type { StampRow } from "./stamping";
 import type { StudyFigures } from "./study";
 import type { TrayDelays } from "./tray";
 import type { UndoTimes } from "./undo";
+import type { WashSpeed } from "./wash";
 import type { WetRow } from "./wet";
 
 /** What is measured in one run, part by part. */
@@ -21,6 +22,7 @@ export interface Figures {
   readonly mixing: ReturnType<typeof measureMixing>;
   readonly hairs: readonly HairRow[];
   readonly wet: readonly WetRow[];
+  readonly wash: WashSpeed;
   readonly layers: LayersSpeed;
   readonly marks: ReturnType<typeof measureMarks>;
   readonly memory: Memory;
@@ -83,11 +85,14 @@ const lines: { readonly [part in keyof Figures]: (figures: NonNullable<Figures[p
     ),
   ],
   wet: (rows) => [
-    "whole strokes, times a plain one of the same marks: grain, rim, body, water",
+    "whole strokes, times a plain one of the same marks: grain, rim, body, softening, water",
     ...rows.map(
-      ({ size, grain, rim, body, soften }) =>
-        `${sized(size)}  ${ratio(grain)} ${ratio(rim)} ${ratio(body)} ${ratio(soften)}`,
+      ({ size, grain, rim, body, soften, wash }) =>
+        `${sized(size)}  ${ratio(grain)} ${ratio(rim)} ${ratio(body)} ${ratio(soften)} ${ratio(wash)}`,
     ),
+  ],
+  wash: ({ oneColour, colours }) => [
+    `a wet region of 1000×1000 px dries at ${oneColour.toFixed(0)} steps a second in one colour, ${colours.toFixed(0)} in several`,
   ],
   shelf: ({ firstByte, key, sifted, facets, bench, desk, strips }) => [
     `a shelf of 10 000 brushes: first byte ${delays(firstByte)}`,

@@ -10,9 +10,10 @@ export interface WetRow {
   readonly rim: number;
   readonly body: number;
   readonly soften: number;
+  readonly wash: number;
 }
 
-/** Whole strokes with a ground, a rim, a body and water, against plain ones in the same run. */
+/** Whole strokes with a ground, a rim, a body, softening and water, against plain ones in the same run. */
 export function measureWet(size: number): WetRow {
   const brush = (part: object, paint: object = {}) =>
     parseBrush({
@@ -30,7 +31,15 @@ export function measureWet(size: number): WetRow {
     brush({}, { rim: { strength: 0.6, width: 8 } }),
     brush({}, { body: 0.6 }),
     brush({}, { soften: 4, flow: 0 }),
+    brush({}, { water: 1 }),
   ].map((value) => strokeWork(value, samples));
-  const [plain, grain, rim, body, soften] = bestOfTurns(4, works);
-  return { size, grain: grain / plain, rim: rim / plain, body: body / plain, soften: soften / plain };
+  const [plain, grain, rim, body, soften, wash] = bestOfTurns(4, works);
+  return {
+    size,
+    grain: grain / plain,
+    rim: rim / plain,
+    body: body / plain,
+    soften: soften / plain,
+    wash: wash / plain,
+  };
 }
