@@ -2,7 +2,7 @@ import { measureBench } from "./bench";
 import { measureDesk } from "./desk";
 import { measureEditions } from "./editions";
 import { measureGrowth } from "./growth";
-import { measureHairs } from "./hairs";
+import { measureHairs, measureThick } from "./hairs";
 import { measureLayers } from "./layers";
 import { measureMarks } from "./marks";
 import { measureMemory } from "./memory";
@@ -27,6 +27,11 @@ const parts: { readonly [part in keyof Figures]: () => Figures[part] | Promise<F
   pictures: () => [32, 128, 400].map(measurePictures),
   mixing: () => [512, 1024].flatMap(measureMixing),
   hairs: () => [0.03, 0.05, 0.1].map(measureHairs),
+  thick: () =>
+    [
+      { size: 60, hairs: 60 },
+      { size: 500, hairs: 400 },
+    ].map(measureThick),
   wet: () => [32, 100, 400].map(measureWet),
   wash: measureWash,
   layers: measureLayers,

@@ -1,7 +1,7 @@
 import type { BenchDelays, Delay } from "./bench";
 import type { DeskTimes } from "./desk";
 import type { EditionFigures } from "./editions";
-import type { HairRow } from "./hairs";
+import type { HairRow, ThickRow } from "./hairs";
 import type { LayersSpeed } from "./layers";
 import type { measureMarks } from "./marks";
 import type { Memory } from "./memory";
@@ -21,6 +21,7 @@ export interface Figures {
   readonly pictures: readonly PictureRow[];
   readonly mixing: ReturnType<typeof measureMixing>;
   readonly hairs: readonly HairRow[];
+  readonly thick: readonly ThickRow[];
   readonly wet: readonly WetRow[];
   readonly wash: WashSpeed;
   readonly layers: LayersSpeed;
@@ -83,6 +84,10 @@ const lines: { readonly [part in keyof Figures]: (figures: NonNullable<Figures[p
       ({ spacing, swept, stamped }) =>
         `${spacing.toFixed(2).padStart(5)}${swept.toFixed(1).padStart(8)}${stamped.toFixed(1).padStart(8)} |  ${ratio(stamped / swept)}`,
     ),
+  ],
+  thick: (rows) => [
+    "a flat that lays thick paint and takes up what it meets, hair by hair: px/s of travel that it keeps up with",
+    ...rows.map(({ size, hairs, speed }) => `${sized(size)} px, ${hairs} hairs${cell(speed)}`),
   ],
   wet: (rows) => [
     "whole strokes, times a plain one of the same marks: grain, rim, body, softening, water",

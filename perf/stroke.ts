@@ -3,7 +3,7 @@ import { hexToRgb } from "@core/colour/srgb";
 import type { Sample } from "@core/hand/sample";
 import { createKernels } from "@core/kernels/load";
 import { noPictures, type Pictures } from "@core/picture/picture";
-import { StrokePainter } from "@core/stroke/painter";
+import { paintHand, StrokePainter } from "@core/stroke/painter";
 import { Picture } from "@core/surface/picture";
 import { Surface } from "@core/surface/surface";
 import { SIDE } from "./hand";
@@ -23,12 +23,14 @@ export interface StrokeWork extends Work {
  * Work that paints a stroke from its readings to shown pixels: conditioning, walking, responses, tip, laying, drying, and
  * the changed tiles as RGBA8. Sheet and picture are there before, as they are for a painter.
  * @param portion readings between two pictures; infinite for one picture at the end, as proofs and files are painted
+ * @param under paints what lies there before
  */
 export function strokeWork(
   brush: Brush,
   samples: readonly Sample[],
   pictures: Pictures = noPictures,
   portion = PORTION,
+  under: (paint: (brush: Brush, samples: readonly Sample[]) => void) => void = () => {},
 ): StrokeWork {
   const kernels = createKernels();
   const surface = new Surface(kernels, SIDE, SIDE);
@@ -38,6 +40,7 @@ export function strokeWork(
     marks: () => marks,
     before: () => {
       surface.clear(0);
+      under((value, readings) => paintHand(surface, value, ink, [readings], 1));
       picture.show(surface.takeDirty());
     },
     run: () => {

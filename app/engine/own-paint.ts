@@ -2,7 +2,7 @@ import type { Brush } from "@core/brush";
 import type { Rgb } from "@core/colour/srgb";
 import type { Sample } from "@core/hand/sample";
 import { type Done, did, doneAgain, emptyHistory, type History, takenBack } from "@core/history/history";
-import { fullReservoir, type Reservoir } from "@core/paint/spend";
+import { dip, fullReservoir, type Reservoir } from "@core/paint/spend";
 import type { Pictures } from "@core/picture/picture";
 import type { Ink } from "@core/stroke/laying/ink";
 import { StrokePainter } from "@core/stroke/painter";
@@ -205,7 +205,7 @@ export class OwnPaint {
 
   /** Dips the tip by hand. */
   refill(): void {
-    this.reservoir.full = 1;
+    dip(this.reservoir);
   }
 
   private chosen() {

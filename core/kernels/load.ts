@@ -259,9 +259,22 @@ interface KernelExports {
     thick: number,
     flow: number,
   ): void;
-  /** Sweeps hairs from a place to the next into an empty mask. */
+  /** Lets hairs take up paint where they stand, and gives each its colour. */
+  takeHairs(
+    hairs: number,
+    count: number,
+    place: number,
+    own: number,
+    carried: number,
+    mixed: number,
+    out: number,
+    takes: number,
+    shares: number,
+  ): void;
+  /** Sweeps hairs from a place to the next into an empty mask, and the ridges of paint that they leave into another, 0 for none. */
   sweepHairs(
     mask: number,
+    ridges: number,
     spans: number,
     stride: number,
     width: number,

@@ -6,6 +6,8 @@ export interface Reservoir {
   full: number;
   /** When the tip was lifted last, ms; NaN before its first stroke. */
   lifted: number;
+  /** What its hairs have taken up, hair by hair, in the space in which its paint mixes; none of it in a clean tip. */
+  taken?: Float32Array | undefined;
 }
 
 export function fullReservoir(): Reservoir {
@@ -14,7 +16,13 @@ export function fullReservoir(): Reservoir {
 
 /** Dips the tip where this brush is dipped as a stroke begins at `time`, ms. */
 export function refill(reservoir: Reservoir, { refill: when, refillAfter }: Paint, time: number): void {
-  if (when === "stroke" || (when === "rest" && time - reservoir.lifted >= refillAfter)) reservoir.full = 1;
+  if (when === "stroke" || (when === "rest" && time - reservoir.lifted >= refillAfter)) dip(reservoir);
+}
+
+/** Wipes a tip and dips it anew. */
+export function dip(reservoir: Reservoir): void {
+  reservoir.full = 1;
+  reservoir.taken = undefined;
 }
 
 /**

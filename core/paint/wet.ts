@@ -68,8 +68,8 @@ export const wetQualities = {
   },
 } as const satisfies Record<string, QualityRow>;
 
-/** average: one colour, the mean under the tip; dragged: the pixels themselves, so that detail smears. */
-export const takings = ["average", "dragged"] as const;
+/** average: one colour, the mean under the tip; dragged: the pixels themselves, so that detail smears; each: every hair for itself. */
+export const takings = ["average", "dragged", "each"] as const;
 
 /** layer: the layer that is painted on; all: what lies below it, too. */
 export const sights = ["layer", "all"] as const;

@@ -37,7 +37,7 @@ export class StrokePainter {
     surface.dry();
     const underpaint = (x: number, y: number, size: number) => coverageUnder(surface, x, y, size);
     this.maker = new MarkMaker(brush, seed, () => this.drain(), { underpaint, reservoir });
-    this.laying = layingOf({ surface, brush: withoutMuted(brush), ink, seed, pictures });
+    this.laying = layingOf({ surface, brush: withoutMuted(brush), ink, seed, pictures, reservoir });
     surface.wetten(this.laying.wet);
   }
 

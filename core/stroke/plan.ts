@@ -66,6 +66,8 @@ export type StrokePlan = (
       readonly kind: "laid";
       readonly law: LawName;
       readonly lends: boolean;
+      /** Whether every hair takes up paint for itself. */
+      readonly takes: boolean;
       /** How far a second colour goes across the tip, 0 for not at all. */
       readonly dipped: number;
       readonly body: boolean;
@@ -99,11 +101,11 @@ export function planStroke(brush: Brush, place: StrokePlace = {}): StrokePlan {
   if (kind === "bent") return { kind, ...tiles, ignored };
   const law: LawName = `${manner}${paint.build === "even" ? "Even" : "Build"}`;
   const dipped = manner === "own" && isSwept(brush) ? dipOf(brush) : 0;
-  return { kind: "laid", ...tiles, law, lends: kind === "lent", dipped, body, water, ignored };
+  return { kind: "laid", ...tiles, law, lends: kind === "lent", takes: kind === "taken", dipped, body, water, ignored };
 }
 
-/** As a plan's kind, a stroke whose marks take colour from before it told apart. */
-type Kind = "laid" | "lent" | "open" | "bent";
+/** As a plan's kind, strokes told apart whose marks, or every hair of them, take colour from before it. */
+type Kind = "laid" | "lent" | "taken" | "open" | "bent";
 
 function kindOf(brush: Brush, place: StrokePlace): Kind {
   const { paint, tip } = brush;
@@ -112,6 +114,7 @@ function kindOf(brush: Brush, place: StrokePlace): Kind {
   if (isColourless(place)) return "laid";
   if (paint.soften > 0) return "open";
   if (paint.mixing === 0) return "laid";
+  if (paint.taking === "each" && isSwept(brush)) return "taken";
   const plain =
     paint.blend === "source-over" && paint.build === "build-up" && !hasRim(brush, place) && paint.water === 0;
   return plain ? "open" : "lent";
@@ -126,6 +129,7 @@ function mannerOf(brush: Brush, place: StrokePlace, kind: Kind): Manner {
   const { shape } = tip;
   if (isColourless(place)) return "cover";
   if (kind === "lent") return "tint";
+  if (kind === "taken") return "own";
   if (shape.kind === "image" && shape.colour === "own") return "own";
   if (isSwept(brush) && dipOf(brush) > 0) return "own";
   if (shape.kind === "image" && shape.colour !== "ink") return "toned";
@@ -214,10 +218,13 @@ function rules(brush: Brush, place: StrokePlace, kind: Kind): readonly Rule[] {
     { setting: "mixing", set: paint.mixing > 0, why: uncoloured ?? bent },
     {
       setting: "taking",
-      set: paint.mixing > 0 && paint.taking === "dragged",
+      set: paint.mixing > 0 && paint.taking !== "average",
       why:
         uncoloured ??
         bent ??
+        (paint.taking === "each" && !isSwept(brush)
+          ? "only hairs and lines that are swept take up each for itself"
+          : undefined) ??
         (kind === "lent"
           ? "a stroke with a blend mode, an even build, a rim or water takes one mean colour"
           : undefined),

@@ -21,7 +21,7 @@ import { BuildHelp } from "./build-help";
 import { IdleSign } from "./idle";
 import { QualityLine } from "./quality-line";
 
-const takingNames = { average: "the mean under the tip", dragged: "the pixels, dragged along" } as const;
+const takingNames = { average: "the mean under the tip", dragged: "the pixels, dragged along", each: "every hair for itself" } as const;
 const sightNames = { layer: "this layer", all: "this layer and those below" } as const;
 const spaceLabels: Record<SpaceName, string> = {
   srgb: "sRGB, as screens count",

@@ -13,6 +13,7 @@ export { gather, layMixed, setMixing } from "./mix";
 export { addHeights, pile, relief, lessen } from "./relief";
 export { soften, softenRoom } from "./soften";
 export { closeTile, openBytes, openTile, setSpace } from "./space";
+export { takeHairs } from "./take-hairs";
 export { strengthsOf } from "./strengths";
 export { layFilm, strokeFilm, washBytes, washEdges, washEven, washEvened, washFill, washFilm, washPaths, washRoom, washRuns, washStep, washVolumes } from "./wash";
 export { standHairs, sweepHairs } from "./sweep";

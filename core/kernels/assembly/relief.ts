@@ -44,7 +44,8 @@ export function lessen(tile: usize, cover: usize): void {
  * @param depth px that full height stands up @param gloss 0…1
  */
 export function relief(out: usize, stride: i32, columns: i32, from: i32, rows: i32, window: usize, lx: f32, ly: f32, lz: f32, depth: f32, gloss: f32): void {
-  const scale = depth / 65534;
+  // Slopes are those of the rows, and of the columns, on both sides as well: a ridge aslant is not dotted.
+  const scale = depth / 262136;
   // Half way between the light and the eye, which looks straight down.
   const hz = lz + 1;
   const hl: f32 = 1 / sqrt<f32>(lx * lx + ly * ly + hz * hz);
@@ -52,8 +53,8 @@ export function relief(out: usize, stride: i32, columns: i32, from: i32, rows: i
   for (let y = 0; y < rows; y++) {
     for (let x = 0; x < columns; x++) {
       const at = window + (((y + from + 1) * SIDE + x + 1) << 1);
-      const dx = <f32>(<i32>load<u16>(at + 2) - <i32>load<u16>(at - 2)) * scale;
-      const dy = <f32>(<i32>load<u16>(at + SIDE * 2) - <i32>load<u16>(at - SIDE * 2)) * scale;
+      const dx = <f32>(slope(at - SIDE * 2, 2) + 2 * slope(at, 2) + slope(at + SIDE * 2, 2)) * scale;
+      const dy = <f32>(slope(at - 2, SIDE * 2) + 2 * slope(at, SIDE * 2) + slope(at + 2, SIDE * 2)) * scale;
       if (dx == 0 && dy == 0) continue;
       const per: f32 = 1 / sqrt<f32>(dx * dx + dy * dy + 1);
       const diffuse = max<f32>(0, (lz - dx * lx - dy * ly) * per);
@@ -64,6 +65,12 @@ export function relief(out: usize, stride: i32, columns: i32, from: i32, rows: i
       for (let c = 0; c < 3; c++) store<u8>(pixel + c, <u8>min<f32>(255, <f32>load<u8>(pixel + c) * shade + glint + <f32>0.5));
     }
   }
+}
+
+/** How much higher it is after a place than before it. */
+@inline
+function slope(at: usize, next: usize): i32 {
+  return <i32>load<u16>(at + next) - <i32>load<u16>(at - next);
 }
 
 /** The 64th power. */

@@ -4,7 +4,7 @@ import { times } from "./q15";
 
 /** One hair as it is made, 48 bytes. Lengths are shares of half the tip's size. */
 @unmanaged
-class Hair {
+export class Hair {
   u: f32;
   v: f32;
   radius: f32;
@@ -15,27 +15,28 @@ class Hair {
   dry: f32;
   /** What its clump leaves of it here, 0…1. */
   whole: f32;
-  unused: f32;
+  /** How high its ridge of paint stands against that of others, 0…1. */
+  lift: f32;
   red: f32;
   green: f32;
   blue: f32;
   unused2: f32;
 }
 
-const HAIR_BYTES: i32 = 48;
+export const HAIR_BYTES: i32 = 48;
 
 /** How one hair stands at a place, 16 bytes: px of the surface, half its width (½ at least), its strength 0…1. */
 @unmanaged
-class Stance {
+export class Stance {
   x: f32;
   y: f32;
   w: f32;
   s: f32;
 }
 
-const STANCE_BYTES: i32 = 16;
+export const STANCE_BYTES: i32 = 16;
 /** Before the stances of a place: the box that they lie in. */
-const HEAD: i32 = 16;
+export const HEAD: i32 = 16;
 
 /** Over which pressures a hair comes down, from its tip to its whole width. */
 const COMES_DOWN: f32 = 0.16;
@@ -95,21 +96,23 @@ export function standHairs(
 
 /**
  * Sweeps hairs from a place to the next into a mask of `planes` planes (strength alone, or strength, red, green, blue, all
- * times strength): each over those before it. The mask's rows must be empty; spans are written.
+ * times strength): each over those before it. The mask's rows must be empty; spans are written. Where there is room for them,
+ * ridges are swept beside: how high the paint stands that each hair leaves, highest in its middle, the highest of all hairs.
+ * @param ridges an empty mask of one plane, 0 for none
  * @param left @param top the place of the mask's first px on the surface
  * @param after where the hairs stand at the place after, 0 where there is none
  * @param before across which direction each hair's last piece ended, two f32, (0, 0) where there was none; becomes this piece's
  * @param soft the px over which the edge of a hair fades, at most
  */
 export function sweepHairs(
-  mask: usize, spans: usize, stride: i32, width: i32, height: i32, planes: i32, planeBytes: i32, left: i32, top: i32,
+  mask: usize, ridges: usize, spans: usize, stride: i32, width: i32, height: i32, planes: i32, planeBytes: i32, left: i32, top: i32,
   hairs: usize, count: i32, from: usize, to: usize, after: usize, before: usize, soft: f32,
 ): void {
   for (let y = 0; y < height; y++) store<u64>(spans + (y << 3), width);
   for (let n = 0; n < count; n++) {
     const at = HEAD + n * STANCE_BYTES;
     sweepOne(
-      mask, spans, stride, width, height, planes, planeBytes, left, top, changetype<Hair>(hairs + n * HAIR_BYTES),
+      mask, ridges, spans, stride, width, height, planes, planeBytes, left, top, changetype<Hair>(hairs + n * HAIR_BYTES),
       changetype<Stance>(from + at), changetype<Stance>(to + at), after ? after + at : 0, before + (n << 3), soft,
     );
   }
@@ -133,7 +136,7 @@ function whole(value: f32): i32 {
 
 @inline
 function sweepOne(
-  mask: usize, spans: usize, stride: i32, width: i32, height: i32, planes: i32, planeBytes: i32, left: i32, top: i32,
+  mask: usize, ridges: usize, spans: usize, stride: i32, width: i32, height: i32, planes: i32, planeBytes: i32, left: i32, top: i32,
   hair: Hair, from: Stance, to: Stance, after: usize, before: usize, soft: f32,
 ): void {
   const dx = to.x - from.x;
@@ -214,6 +217,11 @@ function sweepOne(
   const strongest = i16x8.splat(4095);
   const shift = 15 - bits;
   const hard = fade == 1;
+  // For ridges: half a hair's width, in parts of a px, and what makes a whole of it.
+  const halfWidth = max(1, whole(max(from.w, to.w) * unit));
+  const edgeAt = i16x8.splat(<i16>halfWidth);
+  const perHalf = i16x8.splat(<i16>(32767 / halfWidth));
+  const lift = i16x8.splat(<i16>whole(hair.lift * 32767));
   for (let y = fromY; y < toY; y++) {
     const surfaceY = <f32>(y + top) + half;
     if (uprightA && (surfaceY - from.y) * ay < 0) continue;
@@ -248,6 +256,12 @@ function sweepOne(
       const cover = i16x8.shl(i16x8.min_s(hard ? inside : times(inside, edge), most), shift);
       const strength = v128.and(times(cover, i16x8.shl(i16x8.max_s(i16x8.min_s(strong, strongest), none), 3)), on);
       v128.store(at, i16x8.add(now, times(strength, i16x8.sub(one, now))));
+      if (ridges) {
+        const off = i16x8.mul(i16x8.min_s(across, edgeAt), perHalf);
+        const ridge = times(times(i16x8.sub(one, times(off, off)), strength), lift);
+        const ridgeAt = at + (ridges - mask);
+        v128.store(ridgeAt, i16x8.max_s(v128.load(ridgeAt), ridge));
+      }
       if (planes == 4) {
         lay(at + planeBytes, strength, hair.red);
         lay(at + 2 * planeBytes, strength, hair.green);

@@ -9,6 +9,7 @@ import { BATCH, type MarkBatch } from "./mark-batch";
 export class BodyPile {
   readonly wet: WetBody;
   private readonly heights = new Int16Array(BATCH);
+  private readonly ridges = new Int32Array(BATCH);
 
   constructor(
     private readonly surface: Surface,
@@ -21,20 +22,24 @@ export class BodyPile {
     };
   }
 
-  /** Remembers the height, Q15, of the batch's newest mark. */
-  note(batch: MarkBatch, height: number): void {
+  /** Remembers the height, Q15, of the batch's newest mark, and the mask of its ridges; 0 where it stands as it covers. */
+  note(batch: MarkBatch, height: number, ridges: number): void {
     this.heights[batch.count - 1] = height;
+    this.ridges[batch.count - 1] = ridges;
   }
 
   pile(batch: MarkBatch): void {
-    const { heights, wet } = this;
+    const { heights, ridges, wet } = this;
     const { kernels, columns, rows, dirty } = this.surface;
     for (let i = 0; i < batch.count; i++) {
       batch.words[i * MARK_WORDS + markWord.opacity] = heights[i];
       batch.words[i * MARK_WORDS + markWord.underCeiling] = 0;
+      if (ridges[i] > 0) batch.words[i * MARK_WORDS + markWord.mask] = ridges[i];
     }
     batch.upload();
     kernels.onTile((index) => wet.tiles.make(index));
-    kernels.run.coverBuild(batch.address, batch.count, wet.tiles.table, columns, rows, dirty);
+    // Ridges lie beside one another, a piece of a hair after the other: the highest is what stands.
+    const law = ridges[0] > 0 ? kernels.run.coverEven : kernels.run.coverBuild;
+    law(batch.address, batch.count, wet.tiles.table, columns, rows, dirty);
   }
 }

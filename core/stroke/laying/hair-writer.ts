@@ -8,6 +8,7 @@ import { PAD, SPAN_BYTES } from "../../tip/mask/draw-mask";
 import type { HairyShape } from "../../tip/shape/hairs";
 import { MARK_NUMBERS, markField } from "../mark-list";
 import { HairsMoving } from "./hairs-moving";
+import { HairsTaking } from "./hairs-taking";
 import type { LayingMeans } from "./laying";
 import type { MarkBatch } from "./mark-batch";
 
@@ -20,12 +21,15 @@ const changing = [markField.pressure, size, angle, flow, roundness, markField.fu
 const least = [0.04, 1, 1.5, 0.04, 0.02, 0.02, 0.02];
 const LEAST_ROOM = 1 << 20;
 
-/** A tip that is dipped in two colours: how far, 0…1, the second goes across it. */
+/** What a tip is dipped in: one colour, and how far, 0…1, a second one goes across it. */
 export interface Dip {
   readonly colour: Rgb;
   readonly second: Rgb;
   readonly share: number;
 }
+
+/** What takes up paint along the way: nothing, the tip as one, or every hair for itself. */
+export type Takes = "nothing" | "tip" | "hairs";
 
 /**
  * Makes masks of what the hairs of a tip sweep between two places. Each piece begins where the last one ended, so that
@@ -44,24 +48,30 @@ export class HairWriter {
   private readonly waiting = new Float64Array(MARK_NUMBERS);
   private waits = false;
   private coloured: Rgb | undefined;
-  private readonly colour = new Float64Array(3);
+  private readonly taking: HairsTaking | undefined;
   /** Blocks of the kernels' memory for masks that wait to be laid; the last one is in use. */
   private readonly blocks: { readonly at: number; readonly bytes: number }[] = [];
   private used = 0;
   /** The whole px on which the middle of the tip stands where the last piece ends. */
   left = 0;
   top = 0;
+  /** The mask of the ridges of the piece that was written last, 0 for none. */
+  ridges = 0;
 
   constructor(
     private readonly means: LayingMeans,
     shape: HairyShape,
     private readonly batch: MarkBatch,
     private readonly planes: 1 | 4,
-    /** Whether each place matters, because paint is taken up there. */
-    private readonly everyPlace: boolean,
+    /** What takes paint up at each place: the tip as one, or every hair for itself. */
+    private readonly takes: Takes,
+    /** Whether it is asked how high the paint stands that hairs leave. */
+    private readonly ridged: boolean,
   ) {
-    this.kernels = means.surface.kernels;
-    this.moving = new HairsMoving(this.kernels, shape, means.brush.tip, means.seed);
+    const { surface, brush, seed, reservoir } = means;
+    this.kernels = surface.kernels;
+    this.moving = new HairsMoving(this.kernels, shape, brush.tip, seed);
+    if (takes === "hairs") this.taking = new HairsTaking(surface, brush, this.moving, seed, reservoir);
     const { heap } = this.kernels;
     const place = () => heap.takeCleared(this.moving.placeBytes);
     this.places = [place(), place(), place()];
@@ -87,16 +97,17 @@ export class HairWriter {
   /** The last pieces, whose records are handed over one by one. A tap leaves as much of each hair as it is wide. */
   end(dip: Dip | undefined, each: (record: number) => void): void {
     if (!this.waits) return;
-    const before = this.stood === 0 ? this.tap() : this.keep(dip);
+    const before = this.stood === 0 ? this.tap(dip) : this.keep(dip);
     if (before >= 0) each(before);
     this.standOn();
-    const last = this.piece(0, dip);
+    const last = this.piece(0);
     if (last >= 0) each(last);
+    this.taking?.end();
   }
 
   /** Whether the place that waits says nothing that the one before it and this one do not say. */
   private goesOnStraight(row: Float64Array, at: number): boolean {
-    if (this.everyPlace) return false;
+    if (this.takes !== "nothing") return false;
     const { kept, waiting } = this;
     const { x, y } = markField;
     const dx = row[at + x] - kept[x];
@@ -112,13 +123,20 @@ export class HairWriter {
   /** Lets the hairs stand at the place that waits. @returns the record of the piece that is then known, or −1 */
   private keep(dip: Dip | undefined): number {
     const [first, second, third] = this.places;
-    this.moving.stand(this.waiting, 0, this.places[Math.min(2, this.stood)]);
+    this.stand(this.places[Math.min(2, this.stood)], dip);
     this.standOn();
     this.kept.set(this.waiting);
     if (++this.stood < 3) return -1;
-    const record = this.piece(third, dip);
+    const record = this.piece(third);
     this.places = [second, third, first];
     return record;
+  }
+
+  /** Lets the hairs stand where they wait, and take up what lies there. */
+  private stand(place: number, dip: Dip | undefined): void {
+    if (dip && this.coloured !== dip.colour) this.dip(dip);
+    this.moving.stand(this.waiting, 0, place);
+    this.taking?.take(place, this.waiting, 0);
   }
 
   /** Says where the tip stands at the end of the piece that comes next. */
@@ -133,9 +151,10 @@ export class HairWriter {
     heap.give(this.before, this.moving.count * 8);
     while (this.blocks.length > 0) this.giveFirst();
     this.moving.release();
+    this.taking?.release();
   }
 
-  private tap(): number {
+  private tap(dip: Dip | undefined): number {
     const { waiting, kept } = this;
     const { x, y, heading } = markField;
     const reach = Math.max(0.5, this.moving.meanRadius * waiting[size] * 0.5);
@@ -143,13 +162,13 @@ export class HairWriter {
     [-1, 1].forEach((side, i) => {
       waiting[x] = kept[x] + side * reach * cosDegrees(waiting[heading]);
       waiting[y] = kept[y] - side * reach * sinDegrees(waiting[heading]);
-      this.moving.stand(waiting, 0, this.places[i]);
+      this.stand(this.places[i], dip);
     });
     return -1;
   }
 
   /** Sweeps from the first of the kept places to the second. */
-  private piece(after: number, dip: Dip | undefined): number {
+  private piece(after: number): number {
     const row = this.kept;
     const { kernels, batch, planes, moving } = this;
     const { surface } = this.means;
@@ -162,15 +181,17 @@ export class HairWriter {
     const height = Math.ceil(box(3, Math.max)) + 1 - top;
     // Hairs that are not there are swept all the same, so that they know which way they went.
     const seen = left + width > 0 && top + height > 0 && left < surface.width && top < surface.height;
-    if (dip && this.coloured !== dip.colour) this.colourHairs(dip);
     const stride = Math.ceil(width / 8) * 8 + PAD;
     const planeBytes = stride * height * 2 + PAD * 4;
-    const address = this.take(Math.ceil((planeBytes * planes + height * SPAN_BYTES) / 16) * 16);
-    kernels.heap.u8.fill(0, address, address + planeBytes * planes);
+    const allPlanes = planeBytes * (this.ridged ? planes + 1 : planes);
+    const address = this.take(Math.ceil((allPlanes + height * SPAN_BYTES) / 16) * 16);
+    kernels.heap.u8.fill(0, address, address + allPlanes);
     const mask = address + PAD * 2;
-    const spans = address + planeBytes * planes;
+    const spans = address + allPlanes;
+    const ridges = this.ridged ? mask + planeBytes * planes : 0;
     kernels.run.sweepHairs(
       mask,
+      ridges,
       spans,
       stride,
       width,
@@ -190,6 +211,7 @@ export class HairWriter {
     if (!seen) return -1;
     const record = batch.append();
     const { words } = batch;
+    this.ridges = ridges;
     words[record + markWord.mask] = mask;
     words[record + markWord.spans] = spans;
     words[record + markWord.stride] = stride;
@@ -209,13 +231,17 @@ export class HairWriter {
   }
 
   /** Half of the tip's width lies between its two colours. */
-  private colourHairs({ colour, second, share }: Dip): void {
+  private dip({ colour, second, share }: Dip): void {
     this.coloured = colour;
-    this.moving.hairs.forEach(({ u }, i) => {
-      const t = share * Math.min(1, Math.max(0, u + 0.5));
-      for (let k = 0; k < 3; k++) this.colour[k] = colour[k] + t * (second[k] - colour[k]);
-      this.moving.setColour(i, this.colour);
-    });
+    const { moving, taking } = this;
+    const colourOf = (i: number): Rgb => {
+      const t = share * Math.min(1, Math.max(0, moving.hairs[i].u + 0.5));
+      if (t === 0) return colour;
+      const [r, g, b] = colour.map((c, k) => c + t * (second[k] - c));
+      return [r, g, b];
+    };
+    if (taking) taking.load(colourOf);
+    else for (let i = 0; i < moving.count; i++) moving.setColour(i, colourOf(i));
   }
 
   private take(bytes: number): number {

@@ -1,4 +1,5 @@
 import { chance } from "../../chance/counter";
+import type { Rgb } from "../../colour/srgb";
 import type { Kernels } from "../../kernels/load";
 import { cosDegrees, sinDegrees } from "../../numeric/trig";
 import { qualityIndex } from "../../qualities/table";
@@ -11,6 +12,7 @@ const { size, angle, roundness, flow } = qualityIndex;
 /** How far the hairs on the side away from the lean are lifted, in pressure, by a pen that lies flat. */
 const LIFTS = 0.35;
 const SPLITS = 0x5a17;
+const LIFTED = 0x11f7;
 /** Where a hair's numbers are, f32: as the class `Hair` of `core/kernels/assembly/sweep.ts` has them. */
 const hairField = {
   u: 0,
@@ -20,6 +22,7 @@ const hairField = {
   touches: 4,
   dry: 5,
   whole: 6,
+  lift: 7,
   red: 8,
   green: 9,
   blue: 10,
@@ -29,6 +32,12 @@ const HAIR_BYTES = HAIR_NUMBERS * 4;
 /** How many numbers there are before the stances of a place, and in each. */
 const HEAD = 4;
 const STANCE_NUMBERS = 4;
+
+/** How high the paint of a hair stands against that of others: by chance, and higher at the sides, to which a tip shoves it. */
+function liftOf({ u }: Hair, seed: number, i: number): number {
+  const aside = Math.max(0, Math.abs(u) - 0.7) / 0.3;
+  return (0.3 + 0.45 * chance(seed, i, LIFTED)) * (1 + 0.33 * Math.min(1, aside));
+}
 
 /** Moves the hairs of one stroke: where each stands, how hard it touches and what it still has, in the kernels' memory. */
 export class HairsMoving {
@@ -54,7 +63,7 @@ export class HairsMoving {
     this.table = heap.takeCleared(this.count * HAIR_BYTES);
     this.hairs.forEach((hair, i) => {
       const { u, v, radius, strength, touches, dry } = hair;
-      heap.f32.set([u, v, radius, strength, touches, dry, 1], this.table / 4 + i * HAIR_NUMBERS);
+      heap.f32.set([u, v, radius, strength, touches, dry, 1, liftOf(hair, seed, i)], this.table / 4 + i * HAIR_NUMBERS);
     });
   }
 
@@ -73,7 +82,7 @@ export class HairsMoving {
   }
 
   /** Sets a hair's own colour, 0…1 each. */
-  setColour(i: number, [red, green, blue]: Float64Array): void {
+  setColour(i: number, [red, green, blue]: Rgb): void {
     const { f32 } = this.kernels.heap;
     const at = this.table / 4 + i * HAIR_NUMBERS;
     f32[at + hairField.red] = red;

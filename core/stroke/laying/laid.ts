@@ -44,7 +44,14 @@ export class LaidMarks implements Laying {
     this.tiles = new Tiles(kernels, columns, rows, plan.planes);
     this.inking = inkingOf(brush, ink, plan.manner);
     const plain = plan.manner === "cover" || plan.manner === "tint";
-    this.writer = new MarkWriter(means, !plan.lends && plain && paint.build === "build-up", plan.planes, plan.lends);
+    const takes = plan.takes ? "hairs" : plan.lends ? "tip" : "nothing";
+    this.writer = new MarkWriter(
+      means,
+      takes === "nothing" && plain && paint.build === "build-up",
+      plan.planes,
+      takes,
+      plan.body,
+    );
     if (plan.rim) this.rim = new RimFinish(surface, this.tiles, plan.rim, tip.size, paint.opacity);
     if (plan.body) this.pile = new BodyPile(surface, paint);
     if (plan.lends) this.lender = new Mixer(surface, brush, undefined);
@@ -65,7 +72,7 @@ export class LaidMarks implements Laying {
   private entered(to: number, row: Float64Array, at: number): void {
     const { writer, plan, pile } = this;
     if (plan.manner !== "cover" || !this.coloured) this.settleColour(row, at);
-    pile?.note(writer.batch, q15At(row, at + body));
+    pile?.note(writer.batch, q15At(row, at + body), writer.ridges);
     if (this.stroke instanceof FilmStroke) this.noteWater(this.stroke, row, at);
     if (this.lender) this.lend(this.lender, to, row, at);
     else if (plan.manner !== "cover") writer.batch.setColours(to, this.inking);
@@ -115,10 +122,10 @@ export class LaidMarks implements Laying {
     this.lender?.tiles.release();
   }
 
-  /** The colours of a tip that is dipped in two. */
+  /** The colours of a tip whose hairs have one each. */
   private dipAt(row: Float64Array, at: number): Dip | undefined {
-    const { dipped } = this.plan;
-    if (dipped === 0) return undefined;
+    const { dipped, takes } = this.plan;
+    if (dipped === 0 && !takes) return undefined;
     this.inking.settle(row, at);
     return { colour: this.inking.colour, second: this.means.ink.second, share: dipped };
   }

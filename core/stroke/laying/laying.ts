@@ -1,4 +1,5 @@
 import type { Brush } from "../../brush/schema";
+import type { Reservoir } from "../../paint/spend";
 import type { Pictures } from "../../picture/picture";
 import type { Surface } from "../../surface/surface";
 import type { Wet } from "../../surface/wet";
@@ -28,4 +29,6 @@ export interface LayingMeans {
   readonly ink: Ink;
   readonly seed: number;
   readonly pictures: Pictures;
+  /** What the tip holds, where strokes share it. */
+  readonly reservoir: Reservoir | undefined;
 }

@@ -8,7 +8,7 @@ import { type TipMasks, tipMasks } from "../../tip/mask/masks";
 import { rimOf, thinness } from "../../tip/mask/rim";
 import { MARK_NUMBERS, markField } from "../mark-list";
 import { isSwept } from "../swept";
-import { type Dip, HairWriter } from "./hair-writer";
+import { type Dip, HairWriter, type Takes } from "./hair-writer";
 import type { LayingMeans } from "./laying";
 import { MarkBatch } from "./mark-batch";
 import { GroundMeeting } from "./meet-ground";
@@ -29,19 +29,20 @@ export class MarkWriter {
   private readonly strengthens: boolean;
   private readonly evenCeiling: boolean;
 
-  /** @param multiplies whether marks may use masks that were multiplied by their flow, where no ground is met @param planes of a mask that brings colours @param takes whether marks take paint up */
+  /** @param multiplies whether marks may use masks that were multiplied by their flow, where no ground is met @param planes of a mask that brings colours @param takes what of marks takes paint up @param body whether paint stands up */
   constructor(
     private readonly means: LayingMeans,
     multiplies: boolean,
     planes: 1 | 4,
-    takes: boolean,
+    takes: Takes,
+    body: boolean,
   ) {
     const { surface, brush, pictures, seed } = means;
     this.batch = new MarkBatch(surface.kernels.heap);
     this.masks = tipMasks(surface.kernels);
     this.placer = new TipPlacer(surface, this.masks, brush.tip, pictures);
     this.ground = GroundMeeting.of(surface, brush, pictures, seed);
-    if (isSwept(brush)) this.hairs = new HairWriter(means, brush.tip.shape, this.batch, planes, takes);
+    if (isSwept(brush)) this.hairs = new HairWriter(means, brush.tip.shape, this.batch, planes, takes, body);
     this.strengthens = multiplies && !this.ground;
     this.evenCeiling = !brush.responses.some((r) => r.quality === "opacity" && variesWithinStroke(r.source));
   }
@@ -53,6 +54,11 @@ export class MarkWriter {
 
   get top(): number {
     return this.hairs?.top ?? this.placer.top;
+  }
+
+  /** The mask of how high the paint stands that hairs left, for the mark that was written last; 0 where that is as it covers. */
+  get ridges(): number {
+    return this.hairs?.ridges ?? 0;
   }
 
   /**

@@ -24,7 +24,7 @@ export class OpenMarks implements Laying {
     plan: Extract<StrokePlan, { kind: "open" }>,
   ) {
     const { surface, brush, ink } = means;
-    this.writer = new MarkWriter(means, false, 1, true);
+    this.writer = new MarkWriter(means, false, 1, "tip", plan.body);
     this.inking = inkingOf(brush, ink, "cover");
     if (plan.body) this.pile = new BodyPile(surface, brush.paint);
     this.mixer = new Mixer(surface, brush, this.pile?.wet);
@@ -44,7 +44,7 @@ export class OpenMarks implements Laying {
     const { batch } = writer;
     const { paint } = means.brush;
     inking.settle(row, at);
-    pile?.note(batch, q15At(row, at + body));
+    pile?.note(batch, q15At(row, at + body), writer.ridges);
     // The stroke's ceiling is the brush's opacity; what drives it changes how far a mark goes.
     const share = paint.opacity > 0 ? row[at + opacity] / paint.opacity : 0;
     batch.words[to + markWord.flow] = toQ15((batch.words[to + markWord.flow] / ONE) * share);
