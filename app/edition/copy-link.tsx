@@ -21,7 +21,7 @@ export function CopyLink() {
       {done === "refused" && (
         <input
           readOnly
-          autoFocus
+          ref={(field) => field?.focus()}
           aria-label="The page’s address"
           value={address()}
           onFocus={(event) => event.currentTarget.select()}

@@ -5,6 +5,7 @@ import { TILE } from "../kernels/memory/tile-size";
 import { cosDegrees, sinDegrees } from "../numeric/trig";
 import type { Pictures } from "../picture/picture";
 import type { Surface } from "./surface";
+import { LIGHT_REACH } from "./wet";
 
 /** How thick paint is shown. */
 export interface Light {
@@ -23,7 +24,7 @@ export interface Light {
 /** From the upper left, as a table is lit for the right-handed. */
 export const tableLight: Light = { direction: 135, altitude: 50, depth: 10, gloss: 0.35, paper: 0 };
 
-const SIDE = TILE + 2;
+const SIDE = TILE + 2 * LIGHT_REACH;
 
 /** Lights tiles of a picture by the heights of its surface. */
 export class Relief {
@@ -68,7 +69,7 @@ export class Relief {
         const heights = surface.heightsToShow(r * surface.columns + c) / 2;
         if (!heights) continue;
         any = true;
-        const [left, top] = [(c - column) * TILE + 1, (r - row) * TILE + 1];
+        const [left, top] = [(c - column) * TILE + LIGHT_REACH, (r - row) * TILE + LIGHT_REACH];
         const fromX = Math.max(0, -left);
         const toX = Math.min(TILE, SIDE - left);
         for (let y = Math.max(0, -top); y < Math.min(TILE, SIDE - top); y++) {
@@ -92,7 +93,8 @@ export class Relief {
       for (let x = 0; x < SIDE; x++)
         words[window / 2 + y * SIDE + x] = Math.min(
           65535,
-          words[window / 2 + y * SIDE + x] + full * paper.at(column * TILE + x - 0.5, row * TILE + y - 0.5),
+          words[window / 2 + y * SIDE + x] +
+            full * paper.at(column * TILE + x + 0.5 - LIGHT_REACH, row * TILE + y + 0.5 - LIGHT_REACH),
         );
     return true;
   }

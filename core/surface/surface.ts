@@ -5,7 +5,7 @@ import { ONE, toQ15 } from "../kernels/memory/q15";
 import { PLANE, TILE } from "../kernels/memory/tile-size";
 import { Composer, type LayerPart, pileUp, type WetOn } from "./compose";
 import { Layer, type LayerSheet } from "./layer";
-import type { CoverOnLayer, Wet } from "./wet";
+import { type CoverOnLayer, LIGHT_REACH, type Wet } from "./wet";
 
 /** The longest side of a surface in px. */
 export const MAX_SIDE = 16_384;
@@ -259,7 +259,7 @@ export class Surface {
     if (!this.wetOn) return;
     const { stroke, layer } = this.wetOn;
     const lit = stroke.body !== undefined || layer.heights !== undefined;
-    const reach = Math.ceil(Math.max(stroke.reach, lit ? 1 : 0) / BAND);
+    const reach = Math.ceil(Math.max(stroke.reach, lit ? LIGHT_REACH : 0) / BAND);
     if (reach === 0) return;
     const changed: DirtyTile[] = [];
     for (let i = 0; i < flags.length; i++) if (flags[i]) changed.push({ index: i, bands: flags[i] });

@@ -5,6 +5,9 @@ import { toQ15 } from "../kernels/memory/q15";
 import { PLANE, TILE } from "../kernels/memory/tile-size";
 import type { Tiles } from "../kernels/memory/tiles";
 
+/** Light falls on a px of thick paint by the heights of so many px around it. */
+export const LIGHT_REACH = 2;
+
 /** A one-plane tile in one colour. */
 export interface Cover {
   readonly cover: number;
@@ -99,7 +102,7 @@ export class LaidStroke implements Wet {
     private readonly finish?: Finish,
     readonly body?: WetBody,
   ) {
-    this.reach = Math.max(body ? 1 : 0, finish?.reach ?? 0);
+    this.reach = Math.max(body ? LIGHT_REACH : 0, finish?.reach ?? 0);
     this.adds = joins !== "erase";
     this.plain = joins === "source-over";
   }

@@ -21,7 +21,11 @@ import { BuildHelp } from "./build-help";
 import { IdleSign } from "./idle";
 import { QualityLine } from "./quality-line";
 
-const takingNames = { average: "the mean under the tip", dragged: "the pixels, dragged along", each: "every hair for itself" } as const;
+const takingNames = {
+  average: "the mean under the tip",
+  dragged: "the pixels, dragged along",
+  each: "every hair for itself",
+} as const;
 const sightNames = { layer: "this layer", all: "this layer and those below" } as const;
 const spaceLabels: Record<SpaceName, string> = {
   srgb: "sRGB, as screens count",
@@ -143,7 +147,9 @@ function coloursSay(brush: Brush): string {
 }
 
 function takesSay({ paint }: Brush): string {
-  return paint.mixing === 0 ? "nothing" : `${paint.taking}, ${paint.space}, ${Number(paint.carry.toFixed(1))}×`;
+  return paint.mixing === 0
+    ? "nothing"
+    : `${paint.taking === "each" ? "each hair" : paint.taking}, ${paint.space}, ${Number(paint.carry.toFixed(1))}×`;
 }
 
 function loadSays({ paint }: Brush): string {
@@ -209,10 +215,24 @@ function MixSettings({ brush, run }: Props) {
         onPick={(space) => run(setPaint({ space }, "mixing space"))}
       />
       <QualityLine name="carry" brush={brush} run={run} />
+      {paint.taking === "each" && <RefillLine label="Wiped" brush={brush} run={run} />}
       <Says>
         Mixing at full lays no colour of its own: a blender. What was taken travels with the tip as far as Carry says.
       </Says>
     </>
+  );
+}
+
+/** When the tip is dipped again, and with that wiped. */
+function RefillLine({ label, brush, run }: Props & { readonly label: string }) {
+  return (
+    <ChoiceLine
+      label={label}
+      value={brush.paint.refill}
+      options={refills}
+      names={refillNames}
+      onPick={(refill) => run(setPaint({ refill }, "refilling"))}
+    />
   );
 }
 
@@ -229,13 +249,7 @@ function LoadSettings({ brush, run }: Props) {
       {paint.load !== null && (
         <>
           <QualityLine name="load" brush={brush} run={run} />
-          <ChoiceLine
-            label="Dipped again"
-            value={paint.refill}
-            options={refills}
-            names={refillNames}
-            onPick={(refill) => run(setPaint({ refill }, "refilling"))}
-          />
+          <RefillLine label="Dipped again" brush={brush} run={run} />
           {paint.refill === "rest" && (
             <RangeLine
               label="A rest lasts"

@@ -19,7 +19,10 @@ export function PaperBar() {
   const { run } = store;
   const { use, lit, layers, whole } = useBench(({ view }) => view);
   const { count, kept } = useBench(({ paper }) => paper.acts);
-  const dips = useBench(({ brush: { paint } }) => paint.load !== null && paint.refill !== "stroke");
+  const dips = useBench(({ brush: { paint } }) => {
+    const keeps = paint.load !== null || (paint.mixing > 0 && paint.taking === "each");
+    return keeps && paint.refill !== "stroke";
+  });
   return (
     <div className="absolute top-1 right-1.5 flex items-center gap-1 rounded-md bg-raised/90 px-1 py-0.5">
       <span role="status" className="mr-1 text-[12px] text-soft max-md:hidden">
@@ -36,7 +39,7 @@ export function PaperBar() {
         className="mr-1"
       />
       {dips && (
-        <Tool label="Dip the brush again" onPress={() => engine.current?.refill()}>
+        <Tool label="Wipe the brush and dip it again" onPress={() => engine.current?.refill()}>
           <Droplet aria-hidden size={15} />
         </Tool>
       )}

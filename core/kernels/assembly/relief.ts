@@ -2,8 +2,8 @@ import { PLANE, TILE, times } from "./q15";
 
 // Heights are one-plane tiles of Q15 numbers, 1 being the thickest paint there is.
 
-/** The side of a window: a tile and one pixel around it. */
-const SIDE: i32 = TILE + 2;
+/** The side of a window: a tile and two pixels around it. */
+const SIDE: i32 = TILE + 4;
 
 /**
  * Piles fresh paint onto older: `H ← min(1, H·(1 − levels·h/full) + h)`.
@@ -38,23 +38,55 @@ export function lessen(tile: usize, cover: usize): void {
   }
 }
 
+// Of the columns of a row of a window: how high it is there, and how much it rises downwards, each over five rows.
+const levels = memory.data(SIDE * 4);
+const rises = memory.data(SIDE * 4);
+
+/** Weighs the five rows about one of a window's, column by column. */
+function weighRows(at: usize): void {
+  const row = <usize>(SIDE * 2);
+  for (let x: usize = 0; x < <usize>(SIDE * 2); x += 8) {
+    const a = wide(at + x - 2 * row);
+    const b = wide(at + x - row);
+    const c = wide(at + x);
+    const d = wide(at + x + row);
+    const e = wide(at + x + 2 * row);
+    const ends = i32x4.add(a, e);
+    const sides = i32x4.shl(i32x4.add(b, d), 2);
+    v128.store(levels + 2 * x, i32x4.add(i32x4.add(ends, sides), i32x4.mul(c, i32x4.splat(6))));
+    v128.store(rises + 2 * x, i32x4.add(i32x4.sub(e, a), i32x4.shl(i32x4.sub(d, b), 1)));
+  }
+}
+
+@inline
+function wide(at: usize): v128 {
+  return i32x4.extend_low_i16x8_u(v128.load64_zero(at));
+}
+
+@inline
+function summed(values: usize, at: usize): i32 {
+  return load<i32>(values + at);
+}
+
 /**
- * Lights RGBA8 pixels by the heights below them. `window` holds (64 + 2)² Q15 heights, one px beyond the tile on each side.
+ * Lights RGBA8 pixels by the heights below them. `window` holds (64 + 4)² Q15 heights, two px beyond the tile on each side.
+ * Slopes are those over five px both ways (binomial weights): a thin ridge aslant is not dotted.
  * @param from the first of the tile's rows that is shown @param lx @param ly @param lz where the light is, of length 1
  * @param depth px that full height stands up @param gloss 0…1
  */
 export function relief(out: usize, stride: i32, columns: i32, from: i32, rows: i32, window: usize, lx: f32, ly: f32, lz: f32, depth: f32, gloss: f32): void {
-  // Slopes are those of the rows, and of the columns, on both sides as well: a ridge aslant is not dotted.
-  const scale = depth / 262136;
+  // A slope of one is 8 along and 16 across.
+  const scale = depth / (32767 * 128);
   // Half way between the light and the eye, which looks straight down.
   const hz = lz + 1;
   const hl: f32 = 1 / sqrt<f32>(lx * lx + ly * ly + hz * hz);
   const flat = shine(hz * hl);
   for (let y = 0; y < rows; y++) {
+    weighRows(window + <usize>((y + from + 2) * SIDE * 2));
     for (let x = 0; x < columns; x++) {
-      const at = window + (((y + from + 1) * SIDE + x + 1) << 1);
-      const dx = <f32>(slope(at - SIDE * 2, 2) + 2 * slope(at, 2) + slope(at + SIDE * 2, 2)) * scale;
-      const dy = <f32>(slope(at - 2, SIDE * 2) + 2 * slope(at, SIDE * 2) + slope(at + 2, SIDE * 2)) * scale;
+      const at = <usize>(x << 2);
+      const dx = <f32>(summed(levels, at + 16) - summed(levels, at) + 2 * (summed(levels, at + 12) - summed(levels, at + 4))) * scale;
+      const dy = <f32>(summed(rises, at) + summed(rises, at + 16) + 4 * (summed(rises, at + 4) + summed(rises, at + 12)) + 6 * summed(rises, at + 8)) * scale;
       if (dx == 0 && dy == 0) continue;
       const per: f32 = 1 / sqrt<f32>(dx * dx + dy * dy + 1);
       const diffuse = max<f32>(0, (lz - dx * lx - dy * ly) * per);
@@ -65,12 +97,6 @@ export function relief(out: usize, stride: i32, columns: i32, from: i32, rows: i
       for (let c = 0; c < 3; c++) store<u8>(pixel + c, <u8>min<f32>(255, <f32>load<u8>(pixel + c) * shade + glint + <f32>0.5));
     }
   }
-}
-
-/** How much higher it is after a place than before it. */
-@inline
-function slope(at: usize, next: usize): i32 {
-  return <i32>load<u16>(at + next) - <i32>load<u16>(at - next);
 }
 
 /** The 64th power. */

@@ -3,7 +3,7 @@ import type { Kernels } from "../../kernels/load";
 import { PLANE } from "../../kernels/memory/tile-size";
 import type { Tiles } from "../../kernels/memory/tiles";
 import { ln } from "../../numeric/power";
-import type { Cover, Finish, Wet, WetBody } from "../../surface/wet";
+import { type Cover, type Finish, LIGHT_REACH, type Wet, type WetBody } from "../../surface/wet";
 
 const WHITE: Rgb = [1, 1, 1];
 /** The darkest that a channel is taken to be, as in the kernels. */
@@ -33,7 +33,7 @@ export class FilmStroke implements Wet {
   ) {
     this.colour = colour;
     this.water = water;
-    this.reach = Math.max(body ? 1 : 0, finish?.reach ?? 0);
+    this.reach = Math.max(body ? LIGHT_REACH : 0, finish?.reach ?? 0);
     this.room = kernels.heap.take(4 * PLANE);
   }
 

@@ -4,7 +4,7 @@ import { ONE } from "../../kernels/memory/q15";
 import { pigmentNumbers } from "../../paint/pigment";
 import { mixSpaces, type SpaceName, spaceNames } from "../../paint/spaces";
 import type { Surface } from "../../surface/surface";
-import type { Cover, Wet, WetBody } from "../../surface/wet";
+import { type Cover, LIGHT_REACH, type Wet, type WetBody } from "../../surface/wet";
 
 const ENCODE_STEPS = 4096;
 
@@ -91,7 +91,7 @@ export class OpenTiles implements Wet {
     /** Whether its marks meet a ground. */
     private readonly grained: boolean,
   ) {
-    this.reach = body ? 1 : 0;
+    this.reach = body ? LIGHT_REACH : 0;
     this.use();
     const { kernels, columns, rows } = surface;
     const bytes = kernels.run.openBytes();
