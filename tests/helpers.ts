@@ -190,6 +190,7 @@ export const anyBrush: fc.Arbitrary<Brush> = fc
       gather: share,
       spread: share,
       granulation: share,
+      dryAfter: fc.constantFrom(0, 0, 5000),
       load: fc.constantFrom(null, null, 4),
       lending: fc.constantFrom(0, 1),
     }),

@@ -141,15 +141,24 @@ interface KernelExports {
     edge: number,
     heights: number,
     mottle: number,
+    head: number,
+    pooled: number,
     pull: number,
+    push: number,
     spread: number,
     granulation: number,
     room: number,
   ): void;
   /** Lays a stroke's tile into a wet tile. */
   washFill(block: number, stroke: number, planes: number): void;
-  /** Finds how far it is wet from each place of a wet tile; those on its right and below it come first. */
-  washRuns(block: number, right: number, below: number): void;
+  /** Finds how far it is wet, by a plane that says where, from each place of a wet tile; those on its right and below it come first. */
+  washRuns(block: number, where: number, right: number, below: number): void;
+  /** Empties a wet tile of pigment. */
+  washEmpty(block: number, amounts: number): void;
+  /** Pours what floats of a film, or what has settled, into a wet tile of four amounts; the share that floats is Q15 by place, 0 for all. */
+  washPour(block: number, film: number, floats: number, settles: boolean): void;
+  /** A number that follows from all that a layer's tile holds. */
+  tileSum(layer: number): number;
   /** Notes what of the floating evens out between places `far` px apart, and makes it so. */
   washEven(block: number, amounts: number, next: number, far: number, down: boolean, share: number): void;
   washEvened(block: number, amounts: number): void;

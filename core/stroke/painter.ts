@@ -19,6 +19,7 @@ import { planStroke } from "./plan";
 export class StrokePainter {
   private readonly maker: MarkMaker;
   private readonly laying: Laying;
+  private readonly clock = { begun: Number.NaN, ended: Number.NaN };
 
   /**
    * @param seed any 32-bit integer. One stroke at a time on a surface: an unfinished one is dried first.
@@ -37,11 +38,16 @@ export class StrokePainter {
     surface.dry();
     const underpaint = (x: number, y: number, size: number) => coverageUnder(surface, x, y, size);
     this.maker = new MarkMaker(brush, seed, () => this.drain(), { underpaint, reservoir });
-    this.laying = layingOf({ surface, brush: withoutMuted(brush), ink, seed, pictures, reservoir });
+    this.laying = layingOf({ surface, brush: withoutMuted(brush), ink, seed, pictures, clock: this.clock, reservoir });
     surface.wetten(this.laying.wet);
   }
 
   push(samples: readonly Sample[]): void {
+    const { clock } = this;
+    if (samples.length > 0) {
+      if (Number.isNaN(clock.begun)) clock.begun = samples[0].time;
+      clock.ended = samples[samples.length - 1].time;
+    }
     this.maker.push(samples);
     this.drain();
   }

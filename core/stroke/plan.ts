@@ -198,9 +198,11 @@ function rules(brush: Brush, place: StrokePlace, kind: Kind): readonly Rule[] {
     { setting: "water", set: paint.water > 0, why: dry },
     {
       setting: "inWater",
-      set: inWater.some(
-        (name) => paint[name] !== qualities[name].base || responses.some((r) => r.quality === name && !r.muted),
-      ),
+      set:
+        paint.dryAfter > 0 ||
+        inWater.some(
+          (name) => paint[name] !== qualities[name].base || responses.some((r) => r.quality === name && !r.muted),
+        ),
       why: film ? undefined : "there is no water",
     },
     { setting: "darkRim", set: paint.rim.strength > 0, why: softens ?? (film ? WATERS_RIM : undefined) },

@@ -19,7 +19,7 @@ export interface Snapshot {
 /** What every study begins with. */
 export const emptySnapshot: Snapshot = { looks: firstLooks, tips: new Map(), layers: new Map(), bytes: 0 };
 
-const PARTS = ["tiles", "heights", "mask"] as const satisfies readonly LayerSheet[];
+const PARTS = ["tiles", "heights", "mask", "pool"] as const satisfies readonly LayerSheet[];
 
 /** What a sheet holds now. @param before an earlier one: tiles that are as they were there are shared with it */
 export function takeSnapshot(sheet: StudySheet, before?: Snapshot): Snapshot {
@@ -44,8 +44,8 @@ export function takeSnapshot(sheet: StudySheet, before?: Snapshot): Snapshot {
     sheet.looks.map(({ id }) => {
       const layer = sheet.layer(id);
       const earlier = before?.layers.get(id);
-      const [tiles, heights, mask] = PARTS.map((part) => held(layer?.[part], earlier?.[part]));
-      return [id, { tiles, heights, mask }];
+      const [tiles, heights, mask, pool] = PARTS.map((part) => held(layer?.[part], earlier?.[part]));
+      return [id, { tiles, heights, mask, pool }];
     }),
   );
   const tips = new Map([...sheet.tips].map(([hash, tip]) => [hash, { ...tip }]));

@@ -2,8 +2,8 @@ import type { Blend } from "../kernels/blend-modes";
 import type { Kernels } from "../kernels/load";
 import { Tiles } from "../kernels/memory/tiles";
 
-/** What a layer is made of: paint, how thick it stands, how much of it is hidden. */
-export type LayerSheet = "tiles" | "heights" | "mask";
+/** What a layer is made of: paint, how thick it stands, how much of it is hidden, and where it is wet what moves there. */
+export type LayerSheet = "tiles" | "heights" | "mask" | "pool";
 
 /** One sheet of paint. How it is seen may be changed at any time; whoever changes it has the surface shown anew. */
 export class Layer {
@@ -20,6 +20,8 @@ export class Layer {
   mask: Tiles | undefined;
   /** How thick its paint stands: one-plane tiles. */
   heights: Tiles | undefined;
+  /** Where water has not dried: tiles as `core/stroke/laying/pool.ts` has them. */
+  pool: Tiles | undefined;
   readonly tiles: Tiles;
 
   constructor(
@@ -43,7 +45,9 @@ export class Layer {
 
   /** One of its sheets, made when there is none. */
   make(sheet: LayerSheet): Tiles {
-    return sheet === "tiles" ? this.tiles : sheet === "heights" ? this.makeHeights() : this.makeMask();
+    if (sheet === "tiles") return this.tiles;
+    if (sheet === "heights") return this.makeHeights();
+    return sheet === "mask" ? this.makeMask() : this.makePool();
   }
 
   /** Shows all of it again. */
@@ -58,8 +62,15 @@ export class Layer {
     return this.heights;
   }
 
+  /** The pool, made when there is none. */
+  makePool(): Tiles {
+    this.pool ??= new Tiles(this.kernels, this.columns, this.rows, 10);
+    return this.pool;
+  }
+
   release(): void {
     this.tiles.release();
+    this.pool?.release();
     this.heights?.release();
     this.mask?.release();
   }

@@ -20,6 +20,7 @@ export class LayerPatch {
     tiles: new Map(),
     heights: new Map(),
     mask: new Map(),
+    pool: new Map(),
   };
 
   /** Keeps what these tiles hold now; what is kept of a tile already stays. */
@@ -66,7 +67,7 @@ export class LayerPatch {
     let total = 0;
     for (const sheet of Object.keys(this.held) as LayerSheet[]) {
       const held = this.held[sheet];
-      const size = (sheet === "tiles" ? 4 : 1) * PLANE;
+      const size = PLANES[sheet] * PLANE;
       for (const [index, bytes] of held) {
         if (!bytes) continue;
         const next = change(bytes, size);
@@ -77,6 +78,8 @@ export class LayerPatch {
     return total;
   }
 }
+
+const PLANES: { readonly [sheet in LayerSheet]: number } = { tiles: 4, heights: 1, mask: 1, pool: 10 };
 
 function copyOf({ heap }: Kernels, tiles: Tiles | undefined, index: number): Uint8Array | null {
   const tile = tiles?.at(index);

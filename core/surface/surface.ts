@@ -3,6 +3,7 @@ import type { Ground } from "../ground/model";
 import type { Kernels } from "../kernels/load";
 import { ONE, toQ15 } from "../kernels/memory/q15";
 import { PLANE, TILE } from "../kernels/memory/tile-size";
+import type { Tiles } from "../kernels/memory/tiles";
 import { Composer, type LayerPart, pileUp, type WetOn } from "./compose";
 import { Layer, type LayerSheet } from "./layer";
 import { type CoverOnLayer, LIGHT_REACH, type Wet } from "./wet";
@@ -117,6 +118,11 @@ export class Surface {
     return this.active.keepsAlpha;
   }
 
+  /** The pool of the layer that is painted on. */
+  get activePool(): Tiles | undefined {
+    return this.active.pool;
+  }
+
   /** Begins a stroke on the layer that is painted on. @throws Error when that is locked */
   wetten(stroke: Wet): void {
     this.dry();
@@ -133,7 +139,8 @@ export class Surface {
     const adds = stroke.adds && !layer.keepsAlpha;
     const changes = stroke.present();
     const sheet = layer === this.order[0] ? this.sheet : undefined;
-    this.beforeChange?.(layer, part === "mask" ? ["mask"] : ["tiles", "heights"], changes);
+    const sheets: LayerSheet[] = stroke.settle ? ["tiles", "heights", "pool"] : ["tiles", "heights"];
+    this.beforeChange?.(layer, part === "mask" ? ["mask"] : sheets, changes);
     for (const index of changes) {
       if (part === "mask") {
         stroke.joinMask?.(layer.makeMask().make(index), index);
@@ -145,6 +152,7 @@ export class Surface {
       else if (adds) this.composer.join(layer.tiles.make(index), index, wetOn, sheet);
       const heights = stroke.body ? layer.makeHeights().make(index) : layer.heights?.at(index);
       if (heights) pileUp(this.kernels, heights, index, stroke);
+      stroke.settle?.(layer, index);
     }
     stroke.release();
     this.wetOn = undefined;
@@ -166,17 +174,18 @@ export class Surface {
 
   /** Forgets everything painted on one layer and its mask, dry and wet. */
   clear(layer: number): void {
-    const { tiles, heights, mask } = this.order[layer];
+    const { tiles, heights, mask, pool } = this.order[layer];
     if (this.wetOn?.layer === this.order[layer]) {
       this.wetOn.stroke.release();
       this.wetOn = undefined;
     }
-    const present = new Set([tiles, heights, mask].flatMap((sheet) => sheet?.present() ?? []));
-    this.beforeChange?.(this.order[layer], ["tiles", "heights", "mask"], [...present]);
+    const present = new Set([tiles, heights, mask, pool].flatMap((sheet) => sheet?.present() ?? []));
+    this.beforeChange?.(this.order[layer], ["tiles", "heights", "mask", "pool"], [...present]);
     this.markChanged(tiles.present(), ALL_BANDS, heights !== undefined);
     tiles.clear();
     heights?.clear();
     mask?.clear();
+    pool?.clear();
   }
 
   /** Fills one layer with an opaque colour, or only what is there when it keeps its alpha. */

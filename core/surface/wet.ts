@@ -4,6 +4,7 @@ import type { Kernels } from "../kernels/load";
 import { toQ15 } from "../kernels/memory/q15";
 import { PLANE, TILE } from "../kernels/memory/tile-size";
 import type { Tiles } from "../kernels/memory/tiles";
+import type { Layer } from "./layer";
 
 /** Light falls on a px of thick paint by the heights of so many px around it. */
 export const LIGHT_REACH = 2;
@@ -52,6 +53,8 @@ export interface Wet {
   readonly body?: WetBody | undefined;
   /** Its tile, when that is a cover in one colour laid plainly, as its rows `from` … `to` look. */
   coverAt(index: number, from: number, to: number): Cover | undefined;
+  /** Is told of each tile of its layer that it has become part of; what of it goes on being wet, it leaves there. */
+  settle?(layer: Layer, index: number): void;
   /** Takes what it erases from a tile of heights. */
   wear?(heights: number, index: number): void;
   /** Makes its coverage part of a mask's tile, where it can be painted on masks. */

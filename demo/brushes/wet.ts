@@ -86,7 +86,16 @@ export const wet = [
     notes: "A full mop: lays a pale sky or the shade behind a whole line of letters.",
     tip: { size: 96, hardness: 0.5 },
     trail: { spacing: 0.05 },
-    paint: { flow: 0.35, opacity: 0.4, water: 1, gather: 0.4, spread: 0.9, granulation: 0.5, rim: { width: 10 } },
+    paint: {
+      flow: 0.35,
+      opacity: 0.4,
+      water: 1,
+      gather: 0.4,
+      spread: 0.9,
+      granulation: 0.5,
+      dryAfter: 20_000,
+      rim: { width: 10 },
+    },
     responses: [
       { quality: "size", source: "pressure", low: 0.35, high: 1 },
       { quality: "opacity", source: "pressure", low: 0.5, high: 1 },
@@ -97,7 +106,16 @@ export const wet = [
     notes: "Flicked from a stiff brush: drops that dry each with its own rim.",
     tip: { size: 11, hardness: 0.9 },
     trail: { spacing: 0.9, scatter: 4.5, scatterAlong: 2, count: 3 },
-    paint: { flow: 1, opacity: 0.7, water: 1, gather: 0.8, spread: 0.4, granulation: 0.2, rim: { width: 4 } },
+    paint: {
+      flow: 1,
+      opacity: 0.7,
+      water: 1,
+      gather: 0.8,
+      spread: 0.4,
+      granulation: 0.2,
+      dryAfter: 8000,
+      rim: { width: 4 },
+    },
     responses: [
       {
         quality: "size",

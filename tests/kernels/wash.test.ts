@@ -55,7 +55,10 @@ function washed(ground: WetGround, moves: WetMoves, amounts: Float64Array, steps
       edge.table,
       heights.table,
       mottle.table,
+      0,
+      0,
       moves.pull,
+      0,
       moves.spread,
       moves.granulation,
       room,
@@ -64,7 +67,7 @@ function washed(ground: WetGround, moves: WetMoves, amounts: Float64Array, steps
   });
   const right = (n: number) => (n % 2 === 0 ? blocks[n + 1] : 0);
   const below = (n: number) => blocks[n + 2] ?? 0;
-  for (const n of [3, 2, 1, 0]) run.washRuns(blocks[n], right(n), below(n));
+  for (const n of [3, 2, 1, 0]) run.washRuns(blocks[n], wet.at(n), right(n), below(n));
   if (evens) {
     for (const far of [32, 16, 8, 4]) {
       for (const down of [false, true]) {

@@ -54,7 +54,7 @@ const plain: { readonly [setting in Setting]: Part } = {
   taking: { paint: { taking: "average" } },
   soften: { paint: { soften: 0 } },
   water: { paint: { water: 0 } },
-  inWater: { paint: { gather: 0.5, spread: 0.3, granulation: 0.3 } },
+  inWater: { paint: { gather: 0.5, spread: 0.3, granulation: 0.3, dryAfter: 0 } },
   body: { paint: { body: 0 } },
   ground: { ground: null },
   pictureColours: { tip: { shape: { colour: "ink" } } },

@@ -22,6 +22,12 @@ const brushes: ReadonlyMap<string, Brush> = new Map(
     { tip: { size: 30 }, paint: { blend: "multiply", rim: { strength: 0.8, width: 6 } } },
     { tip: { size: 20 }, ground: { depth: 0.8 }, paint: { load: 6, refill: "hand" } },
     { tip: { size: 20 }, paint: { load: 5, refill: "rest", refillAfter: 300 } },
+    { tip: { size: 36 }, paint: { water: 1, opacity: 0.6, dryAfter: 60_000 } },
+    { tip: { size: 28 }, paint: { water: 0.7, flow: 0.4, dryAfter: 600 } },
+    {
+      tip: { size: 30, shape: { kind: "bristles", hairs: 20 } },
+      paint: { mixing: 0.6, carry: 5, taking: "each", refill: "hand", body: 0.5 },
+    },
   ].map((part, n) => [String(n).repeat(64), brushOf(part)]),
 );
 export const brushHashes = [...brushes.keys()];

@@ -91,9 +91,20 @@ export const PaintSettings = memo(function PaintSettings({ brush, run }: Props) 
           {inWater.map((name) => (
             <QualityLine key={name} name={name} brush={brush} run={run} />
           ))}
+          <RangeLine
+            label="Stays wet"
+            value={paint.dryAfter / 1000}
+            low={paintRanges.dryAfter.low / 1000}
+            high={paintRanges.dryAfter.high / 1000}
+            step={0.5}
+            unit="s"
+            onChange={(seconds) => run(setPaint({ dryAfter: seconds * 1000 }, "drying", "dry after"))}
+            onDone={done}
+          />
           <Says>
             In water pigment moves until it dries: to the edge, about, into the valleys of the ground. A stroke has one
-            water, the mean of what its marks have. Without water the rim is dark as far as is said here.
+            water, the mean of what its marks have; while it stays wet, washes laid into it run together. Without water
+            the rim is dark as far as is said here.
           </Says>
           <RimSettings brush={brush} run={run} />
         </SettingPopover>

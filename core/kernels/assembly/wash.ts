@@ -40,7 +40,7 @@ export function washBytes(amounts: i32): i32 {
 
 /** The bytes of room that `washPaths` needs. */
 export function washRoom(): i32 {
-  return 4 * FIELD;
+  return 6 * FIELD;
 }
 
 @inline
@@ -52,11 +52,15 @@ function fieldAt(field: usize, x: i32, y: i32): usize {
  * Finds how pigment goes over between the places of a wet tile.
  * @param wet a table of tiles: Q15, how much of a place is wet @param edge of the same blurred: it falls towards dry edges
  * @param heights @param mottle of the ground, 0…1: pigment goes to valleys, and water goes here and there more slowly
- * @param pull towards the edge, in shares a step where `edge` falls by one in a px @param spread @param granulation 0…1
+ * @param head how much fresh water stands there, blurred, and @param pooled how much of a place was wet before it came: fresh
+ * water pushes what floats in older water away; tables of tiles, 0 for none
+ * @param pull towards the edge, in shares a step where `edge` falls by one in a px @param push as much where `head` falls
+ * @param spread @param granulation 0…1
  */
 export function washPaths(
   block: usize, column: i32, row: i32, columns: i32, rows: i32,
-  wet: usize, edge: usize, heights: usize, mottle: usize, pull: f32, spread: f32, granulation: f32, room: usize,
+  wet: usize, edge: usize, heights: usize, mottle: usize, head: usize, pooled: usize,
+  pull: f32, push: f32, spread: f32, granulation: f32, room: usize,
 ): void {
   const w = room;
   const b = room + FIELD;
@@ -66,14 +70,20 @@ export function washPaths(
   copyAround(edge, column, row, columns, rows, b);
   copyAround(heights, column, row, columns, rows, g);
   copyAround(mottle, column, row, columns, rows, l);
+  const h = room + 4 * FIELD;
+  const o = room + 5 * FIELD;
+  if (head) {
+    copyAround(head, column, row, columns, rows, h);
+    copyAround(pooled, column, row, columns, rows, o);
+  }
   memory.fill(block, 0, AMOUNTS);
   for (let y = -1; y < TILE; y++) {
     const line = fieldAt(0, -4, y);
     for (let x: usize = 0; x < <usize>(TILE + 4) * 4; x += 16) {
       const at = line + x;
       if (!v128.any_true(v128.load(w + at))) continue;
-      goOver(w + at, b + at, g + at, l + at, 4, pull, spread, granulation, block + RIGHT + at, block + LEFT + at);
-      goOver(w + at, b + at, g + at, l + at, ROW, pull, spread, granulation, block + DOWN + at, block + UP + at);
+      goOver(w + at, b + at, g + at, l + at, 4, head ? h + at : 0, o + at, pull, push, spread, granulation, block + RIGHT + at, block + LEFT + at);
+      goOver(w + at, b + at, g + at, l + at, ROW, head ? h + at : 0, o + at, pull, push, spread, granulation, block + DOWN + at, block + UP + at);
       const low = f32x4.sub(f32x4.splat(0.5), v128.load(g + at));
       const share = f32x4.mul(f32x4.splat(SETTLING), f32x4.max(f32x4.splat(<f32>0.1), f32x4.add(f32x4.splat(1), f32x4.mul(f32x4.splat(granulation), low))));
       v128.store(block + VOLUMES + at, v128.load(w + at));
@@ -84,7 +94,9 @@ export function washPaths(
 
 /** What goes over between four places and those `next` bytes on: from here to there, and back. */
 @inline
-function goOver(w: usize, b: usize, g: usize, l: usize, next: usize, pull: f32, spread: f32, granulation: f32, there: usize, back: usize): void {
+function goOver(
+  w: usize, b: usize, g: usize, l: usize, next: usize, h: usize, o: usize, pull: f32, push: f32, spread: f32, granulation: f32, there: usize, back: usize,
+): void {
   const zero = f32x4.splat(0);
   const here = v128.load(w);
   const beside = v128.load(w + next);
@@ -93,7 +105,12 @@ function goOver(w: usize, b: usize, g: usize, l: usize, next: usize, pull: f32, 
   const open = f32x4.gt(narrow, zero);
   const falls = f32x4.sub(v128.load(b), v128.load(b + next));
   const ease = f32x4.add(f32x4.splat(0.55), f32x4.mul(f32x4.splat(0.45), f32x4.add(v128.load(l), v128.load(l + next))));
-  const drawn = f32x4.mul(f32x4.mul(f32x4.splat(pull), falls), ease);
+  let drawn = f32x4.mul(f32x4.mul(f32x4.splat(pull), falls), ease);
+  if (h) {
+    const old = f32x4.gt(f32x4.min(v128.load(o), v128.load(o + next)), zero);
+    const pushed = f32x4.mul(f32x4.mul(f32x4.splat(push), f32x4.sub(v128.load(h), v128.load(h + next))), ease);
+    drawn = f32x4.add(drawn, v128.and(pushed, old));
+  }
   const sinks = f32x4.mul(f32x4.splat(SINKING * granulation), f32x4.sub(v128.load(g), v128.load(g + next)));
   const most = f32x4.splat(MOST_CARRIED);
   const carried = f32x4.max(f32x4.min(f32x4.add(drawn, sinks), most), f32x4.neg(most));
@@ -171,6 +188,37 @@ export function washFill(block: usize, stroke: usize, planes: i32): void {
   }
 }
 
+/** Empties a wet tile of what floats and of what has settled. */
+export function washEmpty(block: usize, amounts: i32): void {
+  memory.fill(block + AMOUNTS, 0, 2 * amounts * FIELD);
+}
+
+/**
+ * Pours a film into a wet tile of four amounts: of what is in it the share at `floats`, a plane of Q15, floats; 0 for all.
+ * @param settles whether the rest is poured, which has settled, and not what floats
+ */
+export function washPour(block: usize, film: usize, floats: usize, settles: bool): void {
+  for (let n = 0; n < 4; n++) {
+    for (let y = 0; y < TILE; y++) {
+      for (let x = 0; x < TILE; x += 4) {
+        const from = (y * TILE + x) << 1;
+        const amount = f32x4.mul(eighths(film + n * PLANE + from), f32x4.splat(1 / FILM));
+        const share = floats ? unit(floats + from) : f32x4.splat(1);
+        const part = f32x4.mul(amount, settles ? f32x4.sub(f32x4.splat(1), share) : share);
+        const at = fieldAt(block + AMOUNTS + (n * 2 + (settles ? 1 : 0)) * FIELD, x, y);
+        v128.store(at, f32x4.add(v128.load(at), part));
+      }
+    }
+  }
+}
+
+/** A number that follows from all that a layer's tile holds: FNV-1a over its words of 32 bits (Fowler, Noll, Vo 1991). */
+export function tileSum(layer: usize): u32 {
+  let sum: u32 = 2166136261;
+  for (let i: usize = 0; i < <usize>(4 * PLANE); i += 4) sum = (sum ^ load<u32>(layer + i)) * 16777619;
+  return sum;
+}
+
 /** The darkest that a channel is taken to be, so that what has nothing of it has a density. */
 const DARKEST: f32 = 1.0 / 64.0;
 
@@ -182,12 +230,16 @@ function densityOf(colour: v128, cover: v128): v128 {
   return f32x4.mul(cover, f32x4.neg(ln(share)));
 }
 
-/** Finds how far it is wet from each place of a wet tile, from what has been found for the tiles on its right and below it; 0 where there are none. */
-export function washRuns(block: usize, right: usize, below: usize): void {
+/**
+ * Finds how far it is wet, or freshly wet, from each place of a wet tile, from what has been found for the tiles on its right and below
+ * it; 0 where there are none.
+ * @param where a tile of one plane, not 0 where it is; 0 for nowhere
+ */
+export function washRuns(block: usize, where: usize, right: usize, below: usize): void {
   for (let y = TILE - 1; y >= 0; y--) {
     let run: f32 = right ? load<f32>(fieldAt(right + WET_RIGHT, 0, y)) : 0;
     for (let x = TILE - 1; x >= 0; x--) {
-      const wet = load<f32>(fieldAt(block + SETTLES, x, y)) > 0;
+      const wet = where != 0 && load<u16>(where + ((y * TILE + x) << 1)) > 0;
       run = wet ? run + 1 : 0;
       store<f32>(fieldAt(block + WET_RIGHT, x, y), run);
       const under = y < TILE - 1 ? load<f32>(fieldAt(block + WET_DOWN, x, y + 1)) : below ? load<f32>(fieldAt(below + WET_DOWN, x, 0)) : 0;

@@ -1,9 +1,12 @@
 import type { Rgb } from "../../colour/srgb";
 import type { Kernels } from "../../kernels/load";
 import { PLANE } from "../../kernels/memory/tile-size";
-import type { Tiles } from "../../kernels/memory/tiles";
+import { Tiles } from "../../kernels/memory/tiles";
 import { ln } from "../../numeric/power";
+import type { Layer } from "../../surface/layer";
+import type { Surface } from "../../surface/surface";
 import { type Cover, type Finish, LIGHT_REACH, type Wet, type WetBody } from "../../surface/wet";
+import { leaveWet, type WetBefore } from "./pool";
 
 const WHITE: Rgb = [1, 1, 1];
 /** The darkest that a channel is taken to be, as in the kernels. */
@@ -20,11 +23,15 @@ export class FilmStroke implements Wet {
   water: number;
   /** What the film has become where it has dried. */
   private dried: Tiles | undefined;
+  /** What lies below it, where that is not what the layer has: below pools that have become part of it, and what stays wet. */
+  private readonly unders: Tiles;
+  private wetness: { readonly volumes: Tiles; readonly time: number; readonly long: number } | undefined;
   private readonly room: number;
+  private readonly kernels: Kernels;
 
   /** @param tiles the stroke's own, of one plane in one colour or four in theirs @param finish what is made of their edges */
   constructor(
-    private readonly kernels: Kernels,
+    private readonly surface: Surface,
     readonly tiles: Tiles,
     colour: Rgb,
     water: number,
@@ -34,15 +41,17 @@ export class FilmStroke implements Wet {
     this.colour = colour;
     this.water = water;
     this.reach = Math.max(body ? LIGHT_REACH : 0, finish?.reach ?? 0);
-    this.room = kernels.heap.take(4 * PLANE);
+    this.kernels = surface.kernels;
+    this.unders = new Tiles(this.kernels, surface.columns, surface.rows, 4);
+    this.room = this.kernels.heap.take(4 * PLANE);
   }
 
   has(index: number): boolean {
-    return this.tiles.at(index) !== 0;
+    return this.tiles.at(index) !== 0 || this.unders.at(index) !== 0;
   }
 
   present(): number[] {
-    return this.tiles.present();
+    return [...new Set([...this.tiles.present(), ...this.unders.present()])].sort((a, b) => a - b);
   }
 
   coverAt(): Cover | undefined {
@@ -60,19 +69,58 @@ export class FilmStroke implements Wet {
     return [r, g, b];
   }
 
+  /** The film that a tile of the stroke is, while nothing has moved; good until the next call. */
+  unmoved(index: number): number {
+    this.kernels.run.strokeFilm(this.look(index), this.tiles.planes, ...this.density, this.room);
+    return this.room;
+  }
+
+  /** Takes pools up: it then lies on what lies below them. */
+  meet(pools: Iterable<WetBefore>): void {
+    for (const { index, under } of pools) this.layUnder(index, under);
+  }
+
   /** Makes the film what it dried to: from then on it looks so. */
   dryTo(films: Tiles): void {
     this.dried = films;
   }
 
-  join(tile: number, index: number, sheet: Rgb = WHITE): void {
-    const { run } = this.kernels;
-    let film = this.dried?.at(index) ?? 0;
-    if (!film) {
-      film = this.room;
-      run.strokeFilm(this.look(index), this.tiles.planes, ...this.density, film);
+  /** Has it leave its tiles wet for so many ms from a time on. @param volumes how much of each place is wet */
+  stayWet(volumes: Tiles, time: number, long: number): void {
+    const { surface } = this;
+    const kept = new Tiles(this.kernels, surface.columns, surface.rows, 1);
+    for (const index of volumes.present()) {
+      const to = kept.enter(index);
+      this.kernels.heap.u8.copyWithin(to, volumes.at(index), volumes.at(index) + PLANE);
+      if (!this.unders.at(index)) this.layUnder(index, surface.activeTile(index));
     }
+    this.wetness = { volumes: kept, time, long };
+  }
+
+  join(tile: number, index: number, sheet: Rgb = WHITE): void {
+    const { run, heap } = this.kernels;
+    const under = this.unders.at(index);
+    if (under) heap.u8.copyWithin(tile, under, under + 4 * PLANE);
+    const film = this.dried?.at(index) || this.unmoved(index);
     run.layFilm(tile, film, this.water, ...sheet);
+  }
+
+  settle(layer: Layer, index: number): void {
+    const { wetness, kernels } = this;
+    const [under, film, volumes] = [this.unders.at(index), this.dried?.at(index) ?? 0, wetness?.volumes.at(index) ?? 0];
+    if (!wetness || !under || !film || !volumes) return;
+    const { time, long } = wetness;
+    leaveWet(kernels, layer.makePool(), index, { under, film, volumes }, layer.tiles.at(index), time, long);
+  }
+
+  /** Keeps what lies below a tile. @param tile the address of a layer's tile, 0 for nothing */
+  private layUnder(index: number, tile: number): void {
+    if (!tile) {
+      this.unders.make(index);
+      return;
+    }
+    const to = this.unders.at(index) || this.unders.enter(index);
+    this.kernels.heap.u8.copyWithin(to, tile, tile + 4 * PLANE);
   }
 
   release(): void {
@@ -80,6 +128,8 @@ export class FilmStroke implements Wet {
     this.finish?.release();
     this.body?.tiles.release();
     this.dried?.release();
+    this.unders.release();
+    this.wetness?.volumes.release();
     this.kernels.heap.give(this.room, 4 * PLANE);
   }
 }

@@ -56,7 +56,7 @@ export class LaidMarks implements Laying {
     if (plan.body) this.pile = new BodyPile(surface, paint);
     if (plan.lends) this.lender = new Mixer(surface, brush, undefined);
     this.stroke = plan.water
-      ? new FilmStroke(kernels, this.tiles, ink.colour, paint.water, this.rim, this.pile?.wet)
+      ? new FilmStroke(surface, this.tiles, ink.colour, paint.water, this.rim, this.pile?.wet)
       : new LaidStroke(kernels, this.tiles, plan.joins, ink.colour, this.rim, this.pile?.wet);
   }
 
@@ -110,10 +110,11 @@ export class LaidMarks implements Laying {
 
   private dryFilm(film: FilmStroke): void {
     if (this.entries === 0) return;
-    const { surface, brush } = this.means;
+    const { surface, brush, clock } = this.means;
     const [, gather, spread, granulation] = this.ofWater.map((sum) => sum / this.entries);
-    const water = { gather, spread, granulation, radius: rimRadius(brush.paint.rim, brush.tip.size) };
-    dryFilm(surface, film, water, this.writer.grain);
+    const { rim, dryAfter } = brush.paint;
+    const water = { gather, spread, granulation, dryAfter, radius: rimRadius(rim, brush.tip.size) };
+    dryFilm(surface, film, water, this.writer.grain, clock);
   }
 
   release(): void {

@@ -29,6 +29,8 @@ export interface LayingMeans {
   readonly ink: Ink;
   readonly seed: number;
   readonly pictures: Pictures;
+  /** When the stroke began and its newest reading came, ms of the hand's clock; not a number before. */
+  readonly clock: { readonly begun: number; readonly ended: number };
   /** What the tip holds, where strokes share it. */
   readonly reservoir: Reservoir | undefined;
 }

@@ -6,6 +6,8 @@ import { Tiles } from "../../kernels/memory/tiles";
 import { noPictures } from "../../picture/picture";
 import { ALL_BANDS, type Surface } from "../../surface/surface";
 import type { FilmStroke } from "./film";
+import type { LayingMeans } from "./laying";
+import { floatAgain, joinVolumes, type WetBefore, wetAt } from "./pool";
 import { halvedBoxes } from "./rim";
 
 /** What pigment does in a stroke's water, each 0…1. */
@@ -15,6 +17,8 @@ export interface Water {
   readonly granulation: number;
   /** Half of how wide the rim is, px. */
   readonly radius: number;
+  /** How long it stays wet for the strokes after it, ms. */
+  readonly dryAfter: number;
 }
 
 /** The steps until a wash is dry. */
@@ -25,8 +29,15 @@ const LEAST_WET = 0.003;
 /** How often, and between places how far apart, px, water evens out what lies unevenly in it before it begins to dry. */
 const EVENINGS = 6;
 const DISTANCES = [32, 16, 8, 4] as const;
+/** How often, how far, px, and how much fresh paint and what floats in older water mingle before they dry, at full spread. */
+const MINGLINGS = 3;
+const MINGLE_DISTANCES = [4, 8, 12] as const;
+const MINGLES = 0.2;
 /** So that as much goes over at an edge in a step, full gathering given, whatever the width over which it is drawn. */
 const PULL = 0.46;
+/** Around fresh water so far, px, older water is pushed and floats again, and so much of it in a step where it falls by one in a px. */
+const HEAD_RADIUS = 12;
+const PUSH = 1.6;
 /** px of the surface that a px of the fine paper is long by which water goes here and there more slowly. */
 const MOTTLE_SCALE = 4;
 
@@ -43,48 +54,74 @@ interface WetTile {
 
 /**
  * Lets a film dry: pigment moves inside its wet places for so many steps, each slower than the last, and settles. Its mass is
- * kept. What comes out follows from the stroke's coverage, the ground and these numbers alone.
+ * kept. Where it meets water of strokes before that has not dried, what is in that floats again and both mix; fresh water
+ * pushes it away. What comes out follows from coverage, ground, pool and these numbers alone.
  * @param ground the heights into whose valleys pigment sinks; a fine paper where there is none
  */
-export function dryFilm(surface: Surface, film: FilmStroke, water: Water, ground: GroundSheet | undefined): void {
-  const wash = new Wash(surface, film, water);
+export function dryFilm(
+  surface: Surface,
+  film: FilmStroke,
+  water: Water,
+  ground: GroundSheet | undefined,
+  { begun, ended }: LayingMeans["clock"],
+): void {
+  const wash = new Wash(surface, film, water, begun);
   wash.findPaths(ground ?? paperOf(surface, "wash paper", 1), paperOf(surface, "wash mottle", MOTTLE_SCALE));
-  wash.evenOut();
+  wash.fill();
   for (let step = 0; step < STEPS; step++) wash.step(1 - step / STEPS);
   film.dryTo(wash.films());
+  if (water.dryAfter > 0) film.stayWet(wash.volumes, ended, water.dryAfter);
   wash.release();
   surface.markChanged(film.present(), ALL_BANDS, false);
 }
 
-/** The wet tiles of a film and what floats and has settled in them. */
+/** The wet tiles of a film, and of the pools it meets, and what floats and has settled in them. */
 class Wash {
   private readonly amounts: number;
   private readonly bytes: number;
   private readonly room: number;
-  /** How much of each place is wet. */
-  private readonly volumes: Tiles;
+  /** How much of each place the stroke wets. */
+  private readonly fresh: Tiles;
+  /** How much fresh water stands at and around each place, where there are pools. */
+  private readonly head: Tiles;
+  /** How much of each place is wet: of the stroke, and of pools. */
+  readonly volumes: Tiles;
+  private readonly pools: ReadonlyMap<number, WetBefore>;
   private readonly tiles: readonly WetTile[];
 
   constructor(
     private readonly surface: Surface,
     private readonly film: FilmStroke,
     private readonly water: Water,
+    begun: number,
   ) {
     const { kernels, columns, rows } = surface;
     const { heap, run } = kernels;
-    this.amounts = film.tiles.planes === 1 ? 1 : 4;
-    this.bytes = run.washBytes(this.amounts);
     this.room = heap.take(run.washRoom());
+    this.fresh = new Tiles(kernels, columns, rows, 1);
+    this.head = new Tiles(kernels, columns, rows, 1);
     this.volumes = new Tiles(kernels, columns, rows, 1);
     const wet = new Tiles(kernels, columns, rows, 1);
-    this.blurring(film.tiles, film.tiles.present(), (index, around) => findWet(surface, film, index, around, wet));
-    const present = wet.present();
-    for (const index of present) {
+    this.blurring(film.tiles, film.tiles.present(), water.radius, (index, around) =>
+      findWet(surface, film, index, around, wet),
+    );
+    for (const index of wet.present()) {
       const [column, row] = [index % columns, Math.floor(index / columns)];
-      run.washVolumes(wet.table, column, row, columns, rows, this.room, this.volumes.enter(index));
+      run.washVolumes(wet.table, column, row, columns, rows, this.room, this.fresh.enter(index));
     }
+    const present = wet.present();
     wet.release();
-    const blocks = new Map(present.map((index) => [index, heap.take(this.bytes)]));
+    // Beside the stroke too: fresh water reaches over the edges of its tiles.
+    this.pools = new Map(wetAt(surface, neighbours(present, columns, rows), begun).map((one) => [one.index, one]));
+    for (const index of new Set([...present, ...this.pools.keys()])) {
+      const to = this.volumes.make(index);
+      for (const from of [this.fresh.at(index), this.pools.get(index)?.volumes])
+        if (from) joinVolumes(kernels, to, from);
+    }
+    film.meet(this.pools.values());
+    this.amounts = film.tiles.planes === 1 && this.pools.size === 0 ? 1 : 4;
+    this.bytes = run.washBytes(this.amounts);
+    const blocks = new Map(this.volumes.present().map((index) => [index, heap.take(this.bytes)]));
     this.tiles = [...blocks].map(([index, block]): WetTile => {
       const column = index % columns;
       return {
@@ -100,20 +137,24 @@ class Wash {
     });
   }
 
-  /** Finds how pigment goes over from place to place, and how far it is wet. */
+  /** Finds how pigment goes over from place to place. */
   findPaths(heights: GroundSheet, mottle: GroundSheet): void {
-    const { surface, film, water, volumes, tiles } = this;
+    const { surface, water, volumes, tiles, fresh, pools, head } = this;
     const { kernels, columns, rows } = surface;
-    const { run } = kernels;
+    const { heap, run } = kernels;
     const edge = new Tiles(kernels, columns, rows, 1);
-    this.blurring(volumes, volumes.present(), (index, around) => {
-      const to = edge.enter(index);
-      kernels.heap.u8.copyWithin(to, around, around + PLANE);
-      heights.at(index);
-      mottle.at(index);
-    });
+    const pooled = new Tiles(kernels, columns, rows, 1);
+    const keepIn = (to: Tiles) => (index: number, plane: number) => {
+      const at = to.enter(index);
+      heap.u8.copyWithin(at, plane, plane + PLANE);
+    };
+    const wet = volumes.present();
+    this.blurring(volumes, wet, water.radius, keepIn(edge));
+    if (pools.size > 0) this.blurring(fresh, wet, HEAD_RADIUS, keepIn(head));
+    for (const { index, volumes: plane } of pools.values()) keepIn(pooled)(index, plane);
+    for (const index of wet) for (const sheet of [heights, mottle]) sheet.at(index);
     const pull = PULL * water.gather * spreadOfBoxes(water.radius);
-    for (const { index, column, row, block } of tiles) {
+    for (const { column, row, block } of tiles)
       run.washPaths(
         block,
         column,
@@ -124,30 +165,56 @@ class Wash {
         edge.table,
         heights.table,
         mottle.table,
+        pools.size > 0 ? head.table : 0,
+        pooled.table,
         pull,
+        PUSH,
         water.spread,
         water.granulation,
         this.room,
       );
-      run.washFill(block, film.look(index), film.tiles.planes);
-    }
-    edge.release();
-    // How far it is wet follows from what lies to the right and below: from the last tile to the first.
-    for (const { block, right, below } of tiles.toReversed()) run.washRuns(block, right, below);
+    for (const sheet of [edge, pooled]) sheet.release();
   }
 
-  /** Lets water level before it begins to dry. */
-  evenOut(): void {
-    const { tiles, amounts, water } = this;
-    const { run } = this.surface.kernels;
-    const share = Math.sqrt(water.spread) / 4;
-    for (let turn = 0; turn < EVENINGS; turn++) {
-      for (const far of DISTANCES) {
-        for (const { block, right } of tiles) run.washEven(block, amounts, right, far, false, share);
-        for (const { block } of tiles) run.washEvened(block, amounts);
-        for (const { block, below } of tiles) run.washEven(block, amounts, below, far, true, share);
-        for (const { block } of tiles) run.washEvened(block, amounts);
+  /** Fills the tiles with the stroke's paint, which evens out within the stroke, and with what floats in the pools it meets. */
+  fill(): void {
+    const { surface, film, tiles, pools, amounts, fresh, volumes, water } = this;
+    const { heap, run } = surface.kernels;
+    for (const { index, block } of tiles) {
+      run.washEmpty(block, amounts);
+      if (!film.tiles.at(index)) continue;
+      if (amounts === film.tiles.planes) run.washFill(block, film.look(index), amounts);
+      else run.washPour(block, film.unmoved(index), 0, false);
+    }
+    for (let turn = 0; turn < EVENINGS; turn++) this.evenOut(fresh, DISTANCES, Math.sqrt(water.spread) / 4);
+    if (pools.size === 0) return;
+    const floats = heap.take(PLANE);
+    const pour = (settles: boolean) => {
+      for (const { index, block } of tiles) {
+        const pool = pools.get(index);
+        if (!pool) continue;
+        floatAgain(surface.kernels, floats, this.head.at(index), pool.wetness);
+        run.washPour(block, pool.film, floats, settles);
       }
+    };
+    pour(false);
+    for (let turn = 0; turn < MINGLINGS; turn++)
+      this.evenOut(volumes, MINGLE_DISTANCES, water.spread * water.spread * MINGLES);
+    pour(true);
+    heap.give(floats, PLANE);
+  }
+
+  /** Lets what floats level where a plane says it is wet, before anything has settled. @param share at most 1/4 */
+  private evenOut(where: Tiles, distances: readonly number[], share: number): void {
+    const { tiles, amounts } = this;
+    const { run } = this.surface.kernels;
+    // How far it is wet follows from what lies to the right and below: from the last tile to the first.
+    for (const { index, block, right, below } of tiles.toReversed()) run.washRuns(block, where.at(index), right, below);
+    for (const far of distances) {
+      for (const { block, right } of tiles) run.washEven(block, amounts, right, far, false, share);
+      for (const { block } of tiles) run.washEvened(block, amounts);
+      for (const { block, below } of tiles) run.washEven(block, amounts, below, far, true, share);
+      for (const { block } of tiles) run.washEvened(block, amounts);
     }
   }
 
@@ -172,14 +239,19 @@ class Wash {
     const { heap, run } = this.surface.kernels;
     for (const { block } of this.tiles) heap.give(block, this.bytes);
     heap.give(this.room, run.washRoom());
-    this.volumes.release();
+    for (const sheet of [this.fresh, this.head, this.volumes]) sheet.release();
   }
 
-  /** Calls with each of some tiles and the address of what lies around its places, blurred as wide as the rim. */
-  private blurring(tiles: Tiles, indices: readonly number[], each: (index: number, around: number) => void): void {
+  /** Calls with each of some tiles and the address of what lies around its places, blurred by two boxes of a radius, px. */
+  private blurring(
+    tiles: Tiles,
+    indices: readonly number[],
+    radius: number,
+    each: (index: number, around: number) => void,
+  ): void {
     const { columns, rows, kernels } = this.surface;
     const { heap, run } = kernels;
-    const [first, second] = halvedBoxes(this.water.radius);
+    const [first, second] = halvedBoxes(radius);
     const room = heap.take(run.rimRoom());
     const out = heap.take(PLANE);
     for (const index of indices) {
@@ -210,6 +282,17 @@ function findWet(surface: Surface, film: FilmStroke, index: number, around: numb
     }
     words[to + i] = amount;
   }
+}
+
+/** Some tiles and those around them. */
+function neighbours(indices: readonly number[], columns: number, rows: number): Set<number> {
+  const found = new Set<number>();
+  for (const index of indices) {
+    const [column, row] = [index % columns, Math.floor(index / columns)];
+    for (let r = Math.max(0, row - 1); r <= Math.min(rows - 1, row + 1); r++)
+      for (let c = Math.max(0, column - 1); c <= Math.min(columns - 1, column + 1); c++) found.add(r * columns + c);
+  }
+  return found;
 }
 
 /** The standard deviation of two boxes of this radius, px. */
