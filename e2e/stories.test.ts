@@ -82,34 +82,48 @@ test("a watercolour from nothing: thin, with a dark rim, over paper with a tooth
   await set(page, "Flow", "12 %");
   await set(page, "Size", "60 px");
   await hideProofs(page);
-  // How dark it is just inside its edge, against the row it was drawn along.
-  const edge = async () => {
+  // How dense the paint is from above its edge to the row it was drawn along.
+  const densities = async () => {
     const { width, data } = await paperPixels(page);
-    const darkness = (y: number) => {
+    return Array.from({ length: 50 }, (_, i) => {
       let sum = 0;
-      for (let x = 400; x < 600; x++) sum += 255 - data[(y * width + x) * 4];
+      for (let x = 400; x < 600; x++) sum -= Math.log(Math.max(1, data[((105 + i) * width + x) * 4]) / 255);
       return sum / 200;
-    };
-    const rows = Array.from({ length: 90 }, (_, i) => darkness(105 + i));
-    expect(rows.filter((v) => v > 8).length).toBeGreaterThan(30);
-    return darkness(124) / darkness(150);
+    });
+  };
+  const rim = async () => {
+    const across = await densities();
+    expect(across[45]).toBeGreaterThan(0.05);
+    return Math.max(...across.slice(0, 30)) / across[45];
   };
   await penStroke(page, line(150));
-  const plain = await edge();
+  expect(await rim(), "paint that is not thinned has no rim").toBeLessThan(1.1);
   await page.getByRole("button", { name: /^Undo: my last stroke/ }).click();
-  await page.getByRole("button", { name: /^Rim: / }).click();
-  const rim = page.getByRole("dialog").getByRole("slider", { name: "Dark at the rim" });
-  await rim.focus();
-  for (let n = 0; n < 8; n++) await rim.press("PageUp");
+  await page.getByRole("button", { name: /^Water and rim: / }).click();
+  await set(page, "Water", "100 %");
+  const wet = page.getByRole("dialog").getByRole("slider", { name: "Stays wet" });
+  await wet.focus();
+  for (let n = 0; n < 3; n++) await wet.press("PageUp");
   await page.keyboard.press("Escape");
-  await page.getByRole("button", { name: /^Rim: dark/ }).waitFor();
+  await page.getByRole("button", { name: /^Water and rim: 100/ }).waitFor();
   await penStroke(page, line(150));
-  const rimmed = await edge();
-  expect(rimmed, "the rim has gathered paint").toBeGreaterThan(plain * 1.1);
+  expect(await rim(), "water has drawn pigment to the edge").toBeGreaterThan(1.4);
+  // What is laid into it while it is wet runs into it: where two of them meet there is no edge of the second.
+  const steepest = (values: readonly number[]) => Math.max(...values.slice(1).map((v, i) => Math.abs(v - values[i])));
+  await penStroke(page, line(165));
+  const into = steepest((await densities()).slice(34));
+  await page.getByRole("button", { name: /^Undo: my last stroke/ }).click();
+  await page.getByRole("button", { name: /^Water and rim: / }).click();
+  await wet.focus();
+  await wet.press("Home");
+  await page.keyboard.press("Escape");
+  await page.getByRole("button", { name: "Clear my strokes" }).click();
+  await penStroke(page, line(150));
+  await penStroke(page, line(165));
+  expect(steepest((await densities()).slice(20)), "over a dry one it has an edge").toBeGreaterThan(2 * into);
   await page.getByRole("button", { name: "Give it a grain" }).click();
   await page.getByRole("combobox", { name: "Law" }).selectOption("pool");
   await set(page, "Mixing", "35 %");
-  // Mixing beside a rim takes one mean colour: the bench does not keep that to itself.
   await save(page);
   await page.getByRole("link", { name: "Shelf", exact: true }).click();
   const entry = page.getByRole("list", { name: "Brushes" }).locator("> li").filter({ hasText: "Wash of my own" });

@@ -53,7 +53,7 @@ export const paint = [
     notes: "Thin colour on paper: it dries with a dark rim, overlaps stay, valleys keep the most.",
     tip: { size: 50, hardness: 0.8 },
     trail: { spacing: 0.06 },
-    paint: { flow: 0.5, opacity: 0.45, water: 1, gather: 0.55, spread: 0.4, granulation: 0.45, rim: { ragged: 0.35 } },
+    paint: { flow: 0.5, opacity: 0.45, water: 1, gather: 0.55, spread: 0.4, granulation: 0.3, rim: { ragged: 0.35 } },
     ground: { grain: { kind: "paper", roughness: 0.6 }, law: "pool", depth: 0.15, grainScale: 0.8 },
     responses: [
       { quality: "size", source: "pressure", low: 0.15, high: 1 },
