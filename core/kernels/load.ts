@@ -72,7 +72,7 @@ interface KernelExports {
   layMixed(mark: number, paint: number): void;
   setCarried(pixels: number, stride: number, left: number, top: number): void;
   takeUp(width: number, height: number): void;
-  layDragged(mark: number, own: number, share: number, take: number): void;
+  layDragged(mark: number, own: number, share: number, take: number, covers: number): void;
   /** The bytes of room that `soften` needs for a mask of this size. */
   softenRoom(width: number, height: number, shift: number, pairs: number): number;
   /** Blurs what lies under a mark with boxes of this radius and end weight. */

@@ -121,6 +121,19 @@ describe("a blender (mixing 1)", () => {
     surface.release();
   });
 
+  test("on bare paper covers as paint does, dragged or not, from its first mark to its last", () => {
+    for (const taking of ["average", "dragged"]) {
+      for (const mixing of [0.3, 0.6, 0.75]) {
+        const surface = surfaceOf(320, 128, () => [0, 0, 0, 0]);
+        const brush = brushOf({ tip: { size: 40 }, trail: { spacing: 0.05 }, paint: { mixing, taking, carry: 2 } });
+        paintHand(surface, brush, black, [lineSamples(60, 64, 260, 64)], 1);
+        for (const x of [50, 64, 160, 258])
+          expect(at(surface, x, 64)[3], `${taking} ${mixing} ${x}`).toBeGreaterThan(0.95);
+        surface.release();
+      }
+    }
+  });
+
   test("dragging keeps detail that the average wipes out", () => {
     const stripes = (taking: string) => {
       const surface = surfaceOf(256, 128, (_, y) => (y % 8 < 4 ? [1, 1, 1, 1] : [0, 0, 0, 1]));

@@ -45,17 +45,17 @@ export function takeUp(width: i32, height: i32): void {
 
 /**
  * Lays what is carried, mixed with a colour of its own, and takes up what lay there: `S ← S + m·flow·(T − S)`,
- * `C ← C + take·(S − C)`. T is `share` of what is carried and `1 − share` of the opaque colour at `own`; with a quarter or
- * more of its own paint a tip covers even where it carries nothing.
+ * `C ← C + take·(S − C)`. T is `share` of what is carried and `1 − share` of the opaque colour at `own`; it covers by
+ * `covers` where it carries nothing, so that the part of its own paint that a tip lays in one visit does not thin it.
  */
-export function layDragged(mark: Mark, own: usize, share: f32, take: f32): void {
+export function layDragged(mark: Mark, own: usize, share: f32, take: f32, covers: f32): void {
   const lastRow = (min(mark.y + mark.height, rows << 6) - 1) >> 6;
   const lastColumn = (min(mark.x + mark.width, columns << 6) - 1) >> 6;
   for (let row = max(mark.y, 0) >> 6; row <= lastRow; row++)
-    for (let column = max(mark.x, 0) >> 6; column <= lastColumn; column++) dragTile(mark, row, column, own, share, take);
+    for (let column = max(mark.x, 0) >> 6; column <= lastColumn; column++) dragTile(mark, row, column, own, share, take, covers);
 }
 
-function dragTile(whole: Mark, row: i32, column: i32, own: usize, share: f32, take: f32): void {
+function dragTile(whole: Mark, row: i32, column: i32, own: usize, share: f32, take: f32, covers: f32): void {
   let mark = whole;
   const from = max(mark.y, row << 6);
   const bottom = min(mark.y + mark.height, (row + 1) << 6);
@@ -88,11 +88,11 @@ function dragTile(whole: Mark, row: i32, column: i32, own: usize, share: f32, ta
           exchange(at + p * OPEN_PLANE + 16, buffer + p * planeBytes + 16, high, taken);
         }
       } else if (openPlanes == 4 && !seen) {
-        mixThree(at, buffer, low, taken, own, share);
-        mixThree(at + 16, buffer + 16, high, taken, own, share);
+        mixThree(at, buffer, low, taken, own, share, covers);
+        mixThree(at + 16, buffer + 16, high, taken, own, share, covers);
       } else {
-        mixAny(at, buffer, seen, low, taken, own, share, alphaAt);
-        mixAny(at + 16, buffer + 16, seen ? seen + 16 : 0, high, taken, own, share, alphaAt);
+        mixAny(at, buffer, seen, low, taken, own, share, covers, alphaAt);
+        mixAny(at + 16, buffer + 16, seen ? seen + 16 : 0, high, taken, own, share, covers, alphaAt);
       }
       touch(tile, target << 1);
     }
@@ -110,21 +110,20 @@ function exchange(at: usize, buffer: usize, strength: v128, taken: v128): void {
 
 /** How much of its own paint and of what is carried, four px of alpha `lent`, is laid for each part of it. */
 @inline
-function scaleOf(lent: v128, share: f32): v128 {
+function scaleOf(lent: v128, share: f32, covers: f32): v128 {
   const presence = f32x4.add(f32x4.splat(1 - share), lent);
-  const covers = f32x4.splat(min<f32>(1, 4 * (1 - share)));
-  const alpha = f32x4.add(lent, f32x4.mul(f32x4.sub(f32x4.splat(1), lent), covers));
+  const alpha = f32x4.add(lent, f32x4.mul(f32x4.sub(f32x4.splat(1), lent), f32x4.splat(covers)));
   // Where nothing is carried and nothing is its own, nothing is laid.
   return v128.and(f32x4.div(alpha, presence), f32x4.gt(presence, f32x4.splat(<f32>1e-6)));
 }
 
 /** Four px of three colour planes and alpha. */
 @inline
-function mixThree(at: usize, buffer: usize, strength: v128, taken: v128, own: usize, share: f32): void {
+function mixThree(at: usize, buffer: usize, strength: v128, taken: v128, own: usize, share: f32, covers: f32): void {
   const shares = f32x4.splat(share);
   const rest = f32x4.splat(1 - share);
   const alpha = v128.load(buffer + 3 * planeBytes);
-  const scale = scaleOf(f32x4.mul(shares, alpha), share);
+  const scale = scaleOf(f32x4.mul(shares, alpha), share, covers);
   const rests = f32x4.mul(scale, rest);
   const lends = f32x4.mul(scale, shares);
   mixPlane(at, buffer, v128.load(buffer), v128.load32_splat(own), rests, lends, strength, taken);
@@ -142,10 +141,10 @@ function mixPlane(at: usize, buffer: usize, carriedNow: v128, own: v128, rests: 
 }
 
 /** Four px of any planes, over what is seen below them. */
-function mixAny(at: usize, buffer: usize, seen: usize, strength: v128, taken: v128, own: usize, share: f32, alphaAt: usize): void {
+function mixAny(at: usize, buffer: usize, seen: usize, strength: v128, taken: v128, own: usize, share: f32, covers: f32, alphaAt: usize): void {
   const shares = f32x4.splat(share);
   const rest = f32x4.splat(1 - share);
-  const scale = scaleOf(f32x4.mul(shares, v128.load(buffer + (openPlanes - 1) * planeBytes)), share);
+  const scale = scaleOf(f32x4.mul(shares, v128.load(buffer + (openPlanes - 1) * planeBytes)), share, covers);
   const clear = f32x4.sub(f32x4.splat(1), v128.load(at + alphaAt));
   for (let p = 0; p < openPlanes; p++) {
     const now = v128.load(at + p * OPEN_PLANE);

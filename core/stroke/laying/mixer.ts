@@ -22,6 +22,11 @@ const MARGIN = 16;
 /** The empty bytes before a mask's first row. */
 const EDGE = 32;
 
+/** How far a tip covers where it carries nothing: with a quarter or more of its own paint, all. @param share of what it takes up, 0…1 */
+function coversAlone(share: number): number {
+  return Math.min(1, 4 * (1 - share));
+}
+
 /** The part of a stroke that takes paint from the surface; marks come to it one by one, in their order. */
 export class Mixer {
   readonly tiles: OpenTiles;
@@ -167,8 +172,7 @@ export class Mixer {
       for (let p = 0; p < planes; p++) carriedMean[p] += take * (heap.f64[sums + p] / weight - carriedMean[p]);
     const lent = share * carriedMean[planes - 1];
     const presence = 1 - share + lent;
-    // As the kernels have it for dragged pixels: with a quarter or more of its own paint a tip covers.
-    return presence > 1e-6 ? (lent + (1 - lent) * Math.min(1, 4 * (1 - share))) / presence : 0;
+    return presence > 1e-6 ? (lent + (1 - lent) * coversAlone(share)) / presence : 0;
   }
 
   private mixed(plane: number, share: number): number {
@@ -189,7 +193,7 @@ export class Mixer {
     // A place is visited once a step while the tip passes: each visit adds its part of the own paint, and of the delay.
     const step = Math.min(1, Math.max(0.02, this.wayOf(row, at) / Math.max(1, row[at + size])));
     const take = this.begun && row[at + carry] > 1 ? 1 / row[at + carry] : 1;
-    run.layDragged(mark, this.own, power(share, step), take);
+    run.layDragged(mark, this.own, power(share, step), take, coversAlone(share));
   }
 
   private bytes(): number {
