@@ -35,6 +35,19 @@ function trace(
   });
 }
 
+/** How long a hand takes from one stroke to the next, ms. */
+const LIFTED = 250;
+
+/** Strokes one after the other by the hand's clock, each of which began at 0. */
+function inTurn(strokes: readonly (readonly Sample[])[]): Sample[][] {
+  let begun = 0;
+  return strokes.map((stroke) => {
+    const from = begun;
+    begun += stroke[stroke.length - 1].time + LIFTED;
+    return stroke.map((sample) => ({ ...sample, time: sample.time + from }));
+  });
+}
+
 /** A level line at an even pressure and speed. */
 export const steadyLine: SimulatedHand = (room, seed = 1) => {
   const { left, top, width, height } = room;
@@ -76,7 +89,7 @@ export const flicks: SimulatedHand = (room, seed = 1) => {
       pressure: Math.max(0.02, 0.95 * (1 - u) * (0.35 + 0.65 * Math.min(1, u * 5 + 0.2))),
     })),
   );
-  return { name: "flicks", strokes };
+  return { name: "flicks", strokes: inTurn(strokes) };
 };
 
 /** Two lines across two: shows how overlaps add up. */
@@ -95,7 +108,7 @@ export const crossings: SimulatedHand = (room, seed = 1) => {
       pressure: 0.62,
     })),
   );
-  return { name: "crossings", strokes };
+  return { name: "crossings", strokes: inTurn(strokes) };
 };
 
 /** Slanted strokes side by side, each a little lighter towards its end. */
@@ -111,7 +124,7 @@ export const hatch: SimulatedHand = (room, seed = 1) => {
       pressure: 0.75 - 0.45 * u,
     }));
   });
-  return { name: "hatch", strokes };
+  return { name: "hatch", strokes: inTurn(strokes) };
 };
 
 /** A spiral from the middle outward: every heading, and every curve from tight to wide. */
@@ -203,7 +216,7 @@ export const dots: SimulatedHand = ({ left, top, width, height }, seed = 1) => {
       pressure: (n + 1) / 7,
     },
   ]);
-  return { name: "dots", strokes };
+  return { name: "dots", strokes: inTurn(strokes) };
 };
 
 /** All simulated hands by a short name. */
