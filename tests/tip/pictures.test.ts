@@ -6,13 +6,14 @@ import { renderHand } from "@core/stroke/render";
 import { snapSize, TipMasks } from "@core/tip/mask/masks";
 import { readPicture } from "@core/tip/picture/read-picture";
 import { shrink } from "@core/tip/picture/resample";
+import { picker } from "@core/tip/shape/pick";
 import type { ImageShape, Shape } from "@core/tip/shape/shape";
 import fc from "fast-check";
 import jStat from "jstat";
 import { describe, expect, test } from "vitest";
 import { askFor, brushOf, leafPicture, lineSamples, testPictures } from "../helpers";
 
-const leaf = (part: Partial<ImageShape> = {}): Shape => ({
+const leaf = (part: Partial<ImageShape> = {}): ImageShape => ({
   kind: "image",
   pictures: [{ file: "tips/leaf.png", weight: 1 }],
   coverage: "alpha",
@@ -305,6 +306,21 @@ describe("families", () => {
         marks.slice(1).reduce((sum, m, i) => sum + (2 * m[axis] - 1) * (2 * marks[i][axis] - 1), 0) / marks.length;
       expect(Math.abs(product)).toBeLessThan(2.576 / Math.sqrt(marks.length));
     }
+  });
+
+  test("shuffled never takes one twice in a row, goes by weights, and a mark takes the same whatever came before it was asked", () => {
+    const marks = picked(family("shuffled"), 20_000);
+    const taken = marks.map((m) => m.picture);
+    expect(taken.slice(1).some((picture, i) => picture === taken[i])).toBe(false);
+    const shares = [0, 1, 2, 3].map((picture) => taken.filter((one) => one === picture).length / taken.length);
+    for (const share of shares) expect(share).toBeGreaterThan(0.02);
+    const pick = picker(family("shuffled"));
+    const occasion = { pressure: 1, speed: 0, heading: 0 };
+    const late = pick({ ...occasion, number: 700 }, 3);
+    const early = pick({ ...occasion, number: 20 }, 3);
+    const again = picker(family("shuffled"));
+    expect(again({ ...occasion, number: 20 }, 3)).toBe(early);
+    expect(again({ ...occasion, number: 700 }, 3)).toBe(late);
   });
 
   test("one after the other, whatever their weights", () => {

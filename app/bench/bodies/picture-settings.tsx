@@ -24,6 +24,7 @@ const colourNames = {
 } as const;
 const pickNames = {
   chance: "by chance",
+  shuffled: "by chance, never one twice in a row",
   sequence: "one after the other",
   pressure: "by pressure",
   heading: "by heading",
@@ -85,7 +86,7 @@ export function PictureSettings({ shape, run, onAdd, busy }: Props) {
             <div className="sheet grid h-16 place-items-center overflow-hidden rounded-t">
               <img src={`/${file}`} alt={`Tip ${n + 1}`} className="max-h-14 max-w-full" />
             </div>
-            {shape.pick === "chance" && pictures.length > 1 && (
+            {(shape.pick === "chance" || shape.pick === "shuffled") && pictures.length > 1 && (
               <label className="flex items-center gap-1 px-1 text-[12px] text-soft">
                 weight
                 <input

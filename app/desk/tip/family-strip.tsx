@@ -7,6 +7,7 @@ import type { TipDeskEngine, TipDeskState } from "./use-tip-desk";
 
 const pickNames = {
   chance: "by chance",
+  shuffled: "by chance, none twice in a row",
   sequence: "in turn",
   pressure: "by pressure",
   heading: "by heading",

@@ -19,8 +19,8 @@ const pictureSchema = z.strictObject({
   weight: z.number().min(0).max(1000).default(1),
 });
 
-/** What picks one of several pictures for a mark. */
-export const picks = ["chance", "sequence", "pressure", "heading", "speed"] as const;
+/** What picks one of several pictures for a mark; shuffled: by chance, and never one twice in a row. */
+export const picks = ["chance", "shuffled", "sequence", "pressure", "heading", "speed"] as const;
 
 /** What gives a picture's marks their colour. */
 export const pictureColours = ["ink", "lightness", "own", "two-tone"] as const;
