@@ -1,7 +1,7 @@
 import { readFileSync } from "node:fs";
 import { createRequire } from "node:module";
 import type { Browser, Page } from "playwright-core";
-import { afterAll, beforeAll, describe, expect, test } from "vitest";
+import { afterAll, beforeAll, expect, test } from "vitest";
 import { aim, enterDemo, keptKeys, openBrowser, painter, penStroke, proofed, proofTurn } from "./browser";
 import { difference, paperPixels } from "./pixels";
 
@@ -18,108 +18,107 @@ interface Finding {
   readonly nodes: readonly { readonly html: string }[];
 }
 
-/** What axe finds against WCAG 2.2 AA. */
+/** What axe finds against WCAG 2.2 AA on the light table, and of contrast on the dark one: nothing else differs there. */
 async function findings(page: Page): Promise<string[]> {
   await page.evaluate(axe);
   const found = await page.evaluate(async () => {
     const { axe } = window as unknown as {
       axe: { run(context: Document, options: object): Promise<{ violations: Finding[] }> };
     };
-    return (await axe.run(document, { runOnly: ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa"] })).violations;
+    const light = await axe.run(document, { runOnly: ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa"] });
+    document.documentElement.dataset.table = "dark";
+    for (const one of document.getAnimations()) if (one instanceof CSSTransition) one.finish();
+    const dark = await axe.run(document, { runOnly: { type: "rule", values: ["color-contrast"] } });
+    document.documentElement.dataset.table = "light";
+    for (const one of document.getAnimations()) if (one instanceof CSSTransition) one.finish();
+    return [...light.violations, ...dark.violations.map((one) => ({ ...one, id: `dark ${one.id}` }))];
   });
   return found.map((f) => `${f.id}: ${f.nodes.map((n) => n.html.slice(0, 160)).join(" | ")}`);
 }
 
-describe.each(["light", "dark"] as const)("axe finds nothing on the %s table", (table) => {
-  test("from the front to the bench", async () => {
-    const { context, page } = await painter(browser);
-    await context.addCookies([
-      {
-        name: "brosse_table",
-        value: table,
-        url: page.url() === "about:blank" ? (process.env.BROSSE_TEST_ADDRESS ?? "") : page.url(),
-      },
-    ]);
-    const all: Record<string, string[]> = {};
-    for (const path of ["/", "/sign-in", "/sign-up", "/outlet"]) {
-      await page.goto(path);
-      all[path] = await findings(page);
-    }
-    await page.getByRole("link", { name: "Shopfront lettering" }).first().click();
-    await page.getByRole("link", { name: /^Package/ }).waitFor();
-    all.edition = await findings(page);
-    await enterDemo(page);
-    all.shelf = await findings(page);
-    await page.getByRole("link", { name: "Gold flake" }).click();
-    await proofed(page);
-    all.bench = await findings(page);
-    await page.getByRole("button", { name: "Size by each mark" }).click();
-    all.curve = await findings(page);
-    await page.keyboard.press("Escape");
-    for (const panel of ["score", "responses", "find"]) {
-      await page.getByRole("radio", { name: panel, exact: true }).dispatchEvent("click");
-      if (panel === "score")
-        await page.getByRole("slider", { name: "Place along the main stroke" }).waitFor({ timeout: 15_000 });
-      all[panel] = await findings(page);
-    }
-    for (const [extra, role, name] of [
-      ["History of revisions", "region", "History"],
-      ["Take from or mix with another brush", "region", "Another brush"],
-      ["Painter’s panel", "region", "Painter’s panel"],
-      ["Keys", "dialog", "Keys of the bench"],
-    ] as const) {
-      await page.getByRole("button", { name: "More of the bench" }).click();
-      await page.getByRole("menuitem", { name: extra }).click();
-      await page.getByRole(role, { name }).waitFor();
-      all[extra] = await findings(page);
-    }
-    await page.keyboard.press("Escape");
-    await page.getByRole("button", { name: "What the paper shows" }).click();
-    all.view = await findings(page);
-    await page.keyboard.press("Escape");
-    await page.getByRole("button", { name: "My layers" }).click();
-    all.layers = await findings(page);
-    await page.keyboard.press("Escape");
-    await page.getByRole("link", { name: "Tips" }).click();
-    await page.getByText("Begin a tip").waitFor();
-    all.tipDesk = await findings(page);
-    await page.getByRole("combobox", { name: "Begin with" }).selectOption("speckle");
-    await page.getByRole("region", { name: "Findings" }).waitFor();
-    await aim(page, "light");
-    await page.getByRole("button", { name: "From its depth" }).click();
-    await page.getByRole("button", { name: "Add a blank tip to the family" }).click();
-    await page.getByRole("button", { name: "Tip 2, blank sheet" }).waitFor();
-    all.tip = await findings(page);
-    await page.getByRole("link", { name: "Grains" }).click();
-    await page.getByText("Put a surface on the desk").waitFor();
-    all.desk = await findings(page);
-    await page.getByRole("combobox", { name: "Begin with a drawn grain" }).selectOption("sand");
-    await page.getByRole("region", { name: "Findings" }).waitFor();
-    all.grain = await findings(page);
-    await page.getByRole("link", { name: "Sets" }).click();
-    await page.getByRole("button", { name: "New set" }).waitFor();
-    all.sets = await findings(page);
-    await page.getByRole("link", { name: "Shopfront lettering" }).first().click();
-    await page.getByRole("combobox", { name: "Licence" }).waitFor();
-    all.set = await findings(page);
-    await page.getByRole("link", { name: "Studies" }).click();
-    await page.getByRole("heading", { name: "Begin a study" }).waitFor();
-    all.studies = await findings(page);
-    await page.getByRole("link", { name: "A scroll" }).first().click();
-    await expect.poll(() => page.getByRole("button", { name: "New chapter…" }).isEnabled()).toBe(true);
-    all.study = await findings(page);
-    await page.getByRole("slider", { name: "Place on the roll" }).press("ArrowLeft");
-    await page.getByRole("button", { name: "Back to now" }).waitFor();
-    all.lookedBack = await findings(page);
-    await page.getByRole("button", { name: "New chapter…" }).click();
-    await page.getByLabel("Its name").waitFor();
-    all.chapter = await findings(page);
-    await page.keyboard.press("Escape");
-    await page.goto("/bin");
-    all.bin = await findings(page);
-    expect(all).toEqual(Object.fromEntries(Object.keys(all).map((key) => [key, []])));
-    await context.close();
-  });
+test("axe finds nothing from the front to the bench, on the light table and on the dark one", {
+  timeout: 120_000,
+}, async () => {
+  const { context, page } = await painter(browser);
+  const all: Record<string, string[]> = {};
+  for (const path of ["/", "/sign-in", "/sign-up", "/outlet"]) {
+    await page.goto(path);
+    all[path] = await findings(page);
+  }
+  await page.getByRole("link", { name: "Shopfront lettering" }).first().click();
+  await page.getByRole("link", { name: /^Package/ }).waitFor();
+  all.edition = await findings(page);
+  await enterDemo(page);
+  all.shelf = await findings(page);
+  await page.getByRole("link", { name: "Gold flake" }).click();
+  await proofed(page);
+  all.bench = await findings(page);
+  await page.getByRole("button", { name: "Size by each mark" }).click();
+  all.curve = await findings(page);
+  await page.keyboard.press("Escape");
+  for (const panel of ["score", "responses", "find"]) {
+    await page.getByRole("radio", { name: panel, exact: true }).dispatchEvent("click");
+    if (panel === "score")
+      await page.getByRole("slider", { name: "Place along the main stroke" }).waitFor({ timeout: 15_000 });
+    all[panel] = await findings(page);
+  }
+  for (const [extra, role, name] of [
+    ["History of revisions", "region", "History"],
+    ["Take from or mix with another brush", "region", "Another brush"],
+    ["Painter’s panel", "region", "Painter’s panel"],
+    ["Keys", "dialog", "Keys of the bench"],
+  ] as const) {
+    await page.getByRole("button", { name: "More of the bench" }).click();
+    await page.getByRole("menuitem", { name: extra }).click();
+    await page.getByRole(role, { name }).waitFor();
+    all[extra] = await findings(page);
+  }
+  await page.keyboard.press("Escape");
+  await page.getByRole("button", { name: "What the paper shows" }).click();
+  all.view = await findings(page);
+  await page.keyboard.press("Escape");
+  await page.getByRole("button", { name: "My layers" }).click();
+  all.layers = await findings(page);
+  await page.keyboard.press("Escape");
+  await page.getByRole("link", { name: "Tips" }).click();
+  await page.getByText("Begin a tip").waitFor();
+  all.tipDesk = await findings(page);
+  await page.getByRole("combobox", { name: "Begin with" }).selectOption("speckle");
+  await page.getByRole("region", { name: "Findings" }).waitFor();
+  await aim(page, "light");
+  await page.getByRole("button", { name: "From its depth" }).click();
+  await page.getByRole("button", { name: "Add a blank tip to the family" }).click();
+  await page.getByRole("button", { name: "Tip 2, blank sheet" }).waitFor();
+  all.tip = await findings(page);
+  await page.getByRole("link", { name: "Grains" }).click();
+  await page.getByText("Put a surface on the desk").waitFor();
+  all.desk = await findings(page);
+  await page.getByRole("combobox", { name: "Begin with a drawn grain" }).selectOption("sand");
+  await page.getByRole("region", { name: "Findings" }).waitFor();
+  all.grain = await findings(page);
+  await page.getByRole("link", { name: "Sets" }).click();
+  await page.getByRole("button", { name: "New set" }).waitFor();
+  all.sets = await findings(page);
+  await page.getByRole("link", { name: "Shopfront lettering" }).first().click();
+  await page.getByRole("combobox", { name: "Licence" }).waitFor();
+  all.set = await findings(page);
+  await page.getByRole("link", { name: "Studies" }).click();
+  await page.getByRole("heading", { name: "Begin a study" }).waitFor();
+  all.studies = await findings(page);
+  await page.getByRole("link", { name: "A scroll" }).first().click();
+  await expect.poll(() => page.getByRole("button", { name: "New chapter…" }).isEnabled()).toBe(true);
+  all.study = await findings(page);
+  await page.getByRole("slider", { name: "Place on the roll" }).press("ArrowLeft");
+  await page.getByRole("button", { name: "Back to now" }).waitFor();
+  all.lookedBack = await findings(page);
+  await page.getByRole("button", { name: "New chapter…" }).click();
+  await page.getByLabel("Its name").waitFor();
+  all.chapter = await findings(page);
+  await page.keyboard.press("Escape");
+  await page.goto("/bin");
+  all.bin = await findings(page);
+  expect(all).toEqual(Object.fromEntries(Object.keys(all).map((key) => [key, []])));
+  await context.close();
 });
 
 test("the bench works by keyboard alone: slider, response, undo, save as", async () => {

@@ -16,8 +16,11 @@ export function CopyLink() {
   return (
     <>
       <Button onClick={copy}>
-        <Link2 aria-hidden size={15} /> <span role="status">{done === "copied" ? "Link copied" : "Copy the link"}</span>
+        <Link2 aria-hidden size={15} /> Copy the link
       </Button>
+      <span role="status" className="self-center text-[13px] text-soft empty:hidden">
+        {done === "copied" && "Link copied"}
+      </span>
       {done === "refused" && (
         <input
           readOnly

@@ -1,6 +1,7 @@
 import { type Brush, parseBrush } from "@core/brush";
 import { hexToRgb } from "@core/colour/srgb";
 import { simulatedHands } from "@core/hand/simulate";
+import { noPictures, type Pictures } from "@core/picture/picture";
 import { needsBed } from "@core/stroke/bed";
 import { renderHand } from "@core/stroke/render";
 import parts from "./brushes.json" with { type: "json" };
@@ -25,7 +26,7 @@ export const goldenStrokes: readonly Golden[] = parts.map((part, n) => {
 });
 
 /** The SHA-256 of the pixels that a stroke leaves, in hexadecimal. */
-export async function digestOf({ brush, hand }: Golden): Promise<string> {
+export async function digestOf({ brush, hand }: Golden, pictures: Pictures = noPictures): Promise<string> {
   const pixels = renderHand({
     brush,
     strokes: simulatedHands[hand](ROOM).strokes,
@@ -35,6 +36,7 @@ export async function digestOf({ brush, hand }: Golden): Promise<string> {
     paper: hexToRgb("#f7f3ea"),
     seed: 7,
     bed: needsBed(brush) ? ROOM : undefined,
+    pictures,
   });
   const bytes = new Uint8Array(await crypto.subtle.digest("SHA-256", pixels));
   return Array.from(bytes, (byte) => byte.toString(16).padStart(2, "0")).join("");
