@@ -77,7 +77,8 @@ await run(async () => {
   await page.getByText("Crackled enamel.png").waitFor();
   await shoot("grain-desk");
   await page.goto("/shelf");
-  await page.getByRole("link", { name: "Badger blender" }).click();
+  await page.getByRole("searchbox").first().fill("Short bristle");
+  await page.getByRole("link", { name: "Short bristle, wet", exact: true }).last().click();
   await shoot("bench-mixing");
   await page.getByRole("button", { name: "My layers" }).click();
   await page.getByRole("button", { name: "Add a layer above layer 1" }).click();

@@ -43,8 +43,9 @@ const rows = {
   },
   wet: {
     label: "wet",
-    rule: "it mixes 5 to 95 % of what lies there into its own paint, or its paint gathers at the rim",
-    has: ({ brush: { paint } }) => (paint.mixing >= 0.05 && paint.mixing < 0.95) || paint.rim.strength > 0,
+    rule: "it mixes 5 to 95 % of what lies there into its own paint, its paint gathers at the rim, or a tenth of it is water",
+    has: ({ brush: { paint } }) =>
+      (paint.mixing >= 0.05 && paint.mixing < 0.95) || paint.rim.strength > 0 || paint.water >= 0.1,
   },
   covers: {
     label: "covers",

@@ -92,7 +92,7 @@ export const wet = [
       water: 1,
       gather: 0.4,
       spread: 0.9,
-      granulation: 0.5,
+      granulation: 0.25,
       dryAfter: 20_000,
       rim: { width: 10 },
     },

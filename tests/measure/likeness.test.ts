@@ -61,6 +61,7 @@ describe("traits by their rules", () => {
       { ground: { depth: 0.1 } },
     ],
     ["wet", { paint: { mixing: 0.4 } }, { paint: { mixing: 1 } }],
+    ["wet", { paint: { water: 0.5 } }, { paint: { water: 0.05 } }],
     ["covers", {}, { paint: { flow: 0.03 } }],
     ["glazes", { paint: { flow: 0.03 } }, {}],
     ["soft", soft, { ...soft, tip: { size: 60, hardness: 1 } }],
