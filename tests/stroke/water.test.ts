@@ -144,7 +144,15 @@ describe("a wash", () => {
       return take(bytes);
     };
     const surface = new Surface(growing, 300, 140);
-    paintHand(surface, brushOf({ tip: { size: 40 }, paint: { water: 1 } }), ink, [lineSamples(60, 70, 240, 70)], 1);
+    const wash = brushOf({ tip: { size: 40 }, paint: { water: 1, dryAfter: 10_000 } });
+    const hairs = brushOf({
+      tip: { size: 40, shape: { kind: "bristles", hairs: 12 } },
+      paint: { mixing: 0.5, taking: "each", body: 0.5, space: "pigment" },
+    });
+    [wash, wash, hairs].forEach((brush, n) => {
+      const samples = lineSamples(60, 70, 240, 70).map((sample) => ({ ...sample, time: sample.time + 1000 * n }));
+      paintHand(surface, brush, ink, [samples], 1);
+    });
     expect(surface.layers[0].tiles.present().length).toBeGreaterThan(5);
   });
 

@@ -1,17 +1,16 @@
 import { type Brush, ownValue } from "@core/brush";
 import { type Blend, blendNames } from "@core/kernels/blend-modes";
-import { paintRanges, rimRanges, rimWidths } from "@core/paint/model";
+import { paintRanges } from "@core/paint/model";
 import type { SpaceName } from "@core/paint/spaces";
 import { spaceNames } from "@core/paint/spaces";
 import { refills, sights, takings } from "@core/paint/wet";
 import { qualityNames, qualityRow } from "@core/qualities/table";
-import { memo, type ReactNode } from "react";
+import { memo } from "react";
 import { Segments } from "~/ui/segments";
 import { box } from "~/ui/settings/box";
 import { CheckLine } from "~/ui/settings/check-line";
 import { ChoiceLine } from "~/ui/settings/choice-line";
 import { RangeLine } from "~/ui/settings/range-line";
-import { RangeLines, type RangeRow } from "~/ui/settings/range-lines";
 import { SettingPopover } from "~/ui/settings/setting-popover";
 import { SettingRow } from "~/ui/settings/setting-row";
 import type { Command } from "../state/bench-state";
@@ -20,6 +19,8 @@ import { seal } from "../state/steps";
 import { BuildHelp } from "./build-help";
 import { IdleSign } from "./idle";
 import { QualityLine } from "./quality-line";
+import { Says } from "./says";
+import { WaterRow } from "./water-settings";
 
 const takingNames = {
   average: "the mean under the tip",
@@ -36,8 +37,6 @@ const spaceLabels: Record<SpaceName, string> = {
 const refillNames = { stroke: "with each stroke", rest: "after a rest", hand: "only by hand" } as const;
 
 const colours = qualityNames.filter((name) => qualityRow(name).family === "colour");
-
-const inWater = ["water", "gather", "spread", "granulation"] as const;
 
 interface Props {
   readonly brush: Brush;
@@ -86,29 +85,7 @@ export const PaintSettings = memo(function PaintSettings({ brush, run }: Props) 
           <LoadSettings brush={brush} run={run} />
         </SettingPopover>
       </SettingRow>
-      <SettingRow label="Water, rim" sign={<IdleSign of={["water", "inWater", "rim", "darkRim", "ragged"]} />}>
-        <SettingPopover name="Water and rim" says={waterSays(brush)} onClose={done}>
-          {inWater.map((name) => (
-            <QualityLine key={name} name={name} brush={brush} run={run} />
-          ))}
-          <RangeLine
-            label="Stays wet"
-            value={paint.dryAfter / 1000}
-            low={paintRanges.dryAfter.low / 1000}
-            high={paintRanges.dryAfter.high / 1000}
-            step={0.5}
-            unit="s"
-            onChange={(seconds) => run(setPaint({ dryAfter: seconds * 1000 }, "drying", "dry after"))}
-            onDone={done}
-          />
-          <Says>
-            In water pigment moves until it dries: to the edge, about, into the valleys of the ground. A stroke has one
-            water, the mean of what its marks have; while it stays wet, washes laid into it run together. Without water
-            the rim is dark as far as is said here.
-          </Says>
-          <RimSettings brush={brush} run={run} />
-        </SettingPopover>
-      </SettingRow>
+      <WaterRow brush={brush} run={run} />
       <SettingRow label="Body, soften" sign={<IdleSign of={["body", "soften"]} />}>
         <SettingPopover name="Body and softening" says={bodySays(brush)} onClose={done}>
           <QualityLine name="body" brush={brush} run={run} />
@@ -142,10 +119,6 @@ function paintsAlike(a: Props, b: Props): boolean {
   );
 }
 
-function Says({ children }: { children: ReactNode }) {
-  return <p className="text-[13px] text-soft">{children}</p>;
-}
-
 function driven(brush: Brush, name: string): boolean {
   return brush.responses.some((response) => response.quality === name);
 }
@@ -165,15 +138,6 @@ function takesSay({ paint }: Brush): string {
 
 function loadSays({ paint }: Brush): string {
   return paint.load === null ? "endless" : `${Math.round(paint.load)} sizes, refilled ${refillNames[paint.refill]}`;
-}
-
-function waterSays({ paint: { rim, water } }: Brush): string {
-  const says = [
-    water > 0 && `${Math.round(water * 100)} % water`,
-    water === 0 && rim.strength > 0 && `rim ${Math.round(rim.strength * 100)} % darker`,
-    rim.ragged > 0 && "ragged",
-  ];
-  return says.filter(Boolean).join(", ") || "none";
 }
 
 function bodySays({ paint }: Brush): string {
@@ -287,44 +251,6 @@ function LoadSettings({ brush, run }: Props) {
       <Says>
         As the paint ends, less of it flows and the ground shows more. What answers to Load sees how much is left.
       </Says>
-    </>
-  );
-}
-
-function RimSettings({ brush, run }: Props) {
-  const { rim } = brush.paint;
-  const done = () => run(seal);
-  const set = (patch: Partial<typeof rim>, key?: string) => run(setPaint({ rim: { ...rim, ...patch } }, "rim", key));
-  const inPx = rim.unit === "px";
-  const shares = (row: RangeRow<"strength" | "ragged">) => (
-    <RangeLines
-      rows={[row]}
-      ranges={rimRanges}
-      values={rim}
-      onChange={(name, value) => set({ [name]: value }, `rim ${name}`)}
-      onDone={done}
-    />
-  );
-  return (
-    <>
-      {shares({ name: "strength", label: "Dark at the rim", step: 0.01, unit: "%" })}
-      <ChoiceLine
-        label="Width, measured in"
-        value={rim.unit}
-        options={["px", "share"]}
-        names={{ share: "shares of the size" }}
-        onPick={(next) => set({ unit: next, width: next === "px" ? 6 : 0.15 })}
-      />
-      <RangeLine
-        label="Width"
-        value={rim.width}
-        {...rimWidths[rim.unit]}
-        step={inPx ? 1 : 0.01}
-        unit={inPx ? "px" : "%"}
-        onChange={(width) => set({ width }, "rim width")}
-        onDone={done}
-      />
-      {shares({ name: "ragged", label: "Ragged by the ground", step: 0.01, unit: "%" })}
     </>
   );
 }

@@ -1,4 +1,4 @@
-import { PLANE, TILE, times } from "./q15";
+import { PLANE, TILE, times, unit } from "./q15";
 
 // Pigment gathers at the rim of a wet stroke: what covers a place more than its surroundings do grows, the rest thins.
 // The surroundings are smooth: they are blurred on windows of half as many pixels across and down, about one tile each.
@@ -122,11 +122,6 @@ function edgeRow(tile: usize, out: usize, planes: i32, strength: f32, ceiling: f
       v128.store64_lane(out + x + p * PLANE, i16x8.narrow_i32x4_s(whole, whole), 0);
     }
   }
-}
-
-@inline
-function unit(at: usize): v128 {
-  return f32x4.mul(f32x4.convert_i32x4_s(i32x4.extend_low_i16x8_u(v128.load64_zero(at))), f32x4.splat(<f32>(1.0 / 32767.0)));
 }
 
 /** The mean of three parts of one and one part of another. */

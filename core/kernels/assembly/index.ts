@@ -15,7 +15,8 @@ export { soften, softenRoom } from "./soften";
 export { closeTile, openBytes, openTile, setSpace } from "./space";
 export { takeHairs } from "./take-hairs";
 export { strengthsOf } from "./strengths";
-export { layFilm, strokeFilm, tileSum, washBytes, washEdges, washEmpty, washEven, washEvened, washFill, washFilm, washPaths, washPour, washRoom, washRuns, washStep, washVolumes } from "./wash";
+export { layFilm, strokeFilm, tileSum } from "./film";
+export { washBytes, washEdges, washEmpty, washEven, washEvened, washFill, washFilm, washPaths, washPour, washRoom, washRuns, washStep, washVolumes } from "./wash";
 export { standHairs, sweepHairs } from "./sweep";
 
 /** The first address that the data segments leave free. */

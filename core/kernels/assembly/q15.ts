@@ -25,3 +25,16 @@ export function timesFine(a: v128, b: v128, threshold: v128): v128 {
   const roundUp = i16x8.gt_s(fraction, threshold);
   return i16x8.sub(i16x8.add(nearest, roundedUp), roundUp);
 }
+
+/** Four Q15 numbers as shares of one, f32. */
+@inline
+export function unit(at: usize): v128 {
+  return f32x4.mul(f32x4.convert_i32x4_s(i32x4.extend_low_i16x8_u(v128.load64_zero(at))), f32x4.splat(<f32>(1.0 / 32767.0)));
+}
+
+/** Keeps four shares of one as the nearest Q15 numbers. */
+@inline
+export function put(at: usize, value: v128): void {
+  const whole = i32x4.trunc_sat_f32x4_s(f32x4.add(f32x4.mul(value, f32x4.splat(32767)), f32x4.splat(0.5)));
+  v128.store64_lane(at, i16x8.narrow_i32x4_s(whole, whole), 0);
+}

@@ -1,6 +1,6 @@
 import type { Rgb } from "../../colour/srgb";
 import type { Kernels } from "../../kernels/load";
-import { PLANE } from "../../kernels/memory/tile-size";
+import { PLANE, TILE } from "../../kernels/memory/tile-size";
 import { Tiles } from "../../kernels/memory/tiles";
 import { ln } from "../../numeric/power";
 import type { Layer } from "../../surface/layer";
@@ -60,7 +60,7 @@ export class FilmStroke implements Wet {
 
   /** The address of a tile of the stroke as its edges look; good until the next call. */
   look(index: number): number {
-    return this.finish?.rows(index, 0, 64) ?? this.tiles.at(index);
+    return this.finish?.rows(index, 0, TILE) ?? this.tiles.at(index);
   }
 
   /** The densities of the stroke's colour, in one colour. */

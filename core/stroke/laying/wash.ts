@@ -1,7 +1,6 @@
 import { GroundSheet, Lie } from "../../ground/catch";
 import { plainGroundOf } from "../../ground/model";
-import { ONE } from "../../kernels/memory/q15";
-import { PLANE, TILE } from "../../kernels/memory/tile-size";
+import { PLANE } from "../../kernels/memory/tile-size";
 import { Tiles } from "../../kernels/memory/tiles";
 import { noPictures } from "../../picture/picture";
 import { ALL_BANDS, type Surface } from "../../surface/surface";
@@ -9,6 +8,7 @@ import type { FilmStroke } from "./film";
 import type { LayingMeans } from "./laying";
 import { floatAgain, joinVolumes, type WetBefore, wetAt } from "./pool";
 import { halvedBoxes } from "./rim";
+import { findWet, neighbours } from "./wet-places";
 
 /** What pigment does in a stroke's water, each 0…1. */
 export interface Water {
@@ -23,9 +23,6 @@ export interface Water {
 
 /** The steps until a wash is dry. */
 export const STEPS = 96;
-/** A place is wet where it has so much of what lies around it: faint skirts of soft tips are not. */
-const WET_SHARE = 0.35;
-const LEAST_WET = 0.003;
 /** How often, and between places how far apart, px, water evens out what lies unevenly in it before it begins to dry. */
 const EVENINGS = 6;
 const DISTANCES = [32, 16, 8, 4] as const;
@@ -262,37 +259,6 @@ class Wash {
     heap.give(room, run.rimRoom());
     heap.give(out, PLANE);
   }
-}
-
-/** Notes what covers the wet places of a tile: those with paint, not much less than around them, and on a layer that keeps its alpha inside its shapes. */
-function findWet(surface: Surface, film: FilmStroke, index: number, around: number, wet: Tiles): void {
-  const { heap } = surface.kernels;
-  const shape = surface.keepsAlpha ? surface.activeTile(index) : undefined;
-  if (shape === 0) return;
-  const cover = film.look(index) + (film.tiles.planes - 1) * PLANE;
-  let words = heap.u16;
-  let to = 0;
-  for (let i = 0; i < TILE * TILE; i++) {
-    const amount = words[cover / 2 + i];
-    if (amount < LEAST_WET * ONE || amount < WET_SHARE * words[around / 2 + i]) continue;
-    if (shape && words[shape / 2 + 3 * TILE * TILE + i] === 0) continue;
-    if (to === 0) {
-      to = wet.make(index) / 2;
-      words = heap.u16;
-    }
-    words[to + i] = amount;
-  }
-}
-
-/** Some tiles and those around them. */
-function neighbours(indices: readonly number[], columns: number, rows: number): Set<number> {
-  const found = new Set<number>();
-  for (const index of indices) {
-    const [column, row] = [index % columns, Math.floor(index / columns)];
-    for (let r = Math.max(0, row - 1); r <= Math.min(rows - 1, row + 1); r++)
-      for (let c = Math.max(0, column - 1); c <= Math.min(columns - 1, column + 1); c++) found.add(r * columns + c);
-  }
-  return found;
 }
 
 /** The standard deviation of two boxes of this radius, px. */
