@@ -1,7 +1,7 @@
 import type { EditionEntry } from "@server/editions/repository";
 import type { PublicationState } from "@server/publishing/repository";
 import { useCallback, useEffect, useRef, useState } from "react";
-import { Form, Link, useNavigate, useRevalidator } from "react-router";
+import { Form, Link, useFetchers, useNavigate, useRevalidator } from "react-router";
 import { Button } from "~/ui/button";
 import { Dialog } from "~/ui/dialog";
 import { Field } from "~/ui/field";
@@ -29,13 +29,15 @@ export function EditionsCard({ setId, editions, pending, changed, busy, refused,
   const { revalidate } = useRevalidator();
   const [going, setGoing] = useState(false);
   const wasBusy = useRef(false);
+  // The router loses a way that is begun while it reads the page anew after something else was sent.
+  const quiet = useFetchers().length === 0;
   useEffect(() => {
     wasBusy.current = going && (wasBusy.current || busy);
-    if (!going || busy) return;
+    if (!going || busy || !quiet) return;
     if (!changed) void navigate(`/sets/${setId}/publish`);
     // It was sent and is not saved: the page says why.
     if (!changed || (wasBusy.current && refused)) setGoing(false);
-  }, [going, busy, changed, refused, navigate, setId]);
+  }, [going, busy, quiet, changed, refused, navigate, setId]);
   const onDone = useCallback(() => void revalidate(), [revalidate]);
   return (
     <section aria-labelledby="editions" className="space-y-3 rounded-lg border border-line bg-panel p-4">
