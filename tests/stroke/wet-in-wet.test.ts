@@ -160,6 +160,17 @@ describe("a wash in one that is still wet", () => {
     surface.release();
   });
 
+  test("leaves no room behind once it has dried: the next wash lets it go", () => {
+    const surface = washed({ ...wide, ends: [60, 60, 120, 60], size: 40 });
+    const wet = surface.layers[0].pool?.present() ?? [];
+    expect(wet.length).toBeGreaterThan(0);
+    lay(surface, { ...wide, ends: [260, 170, 290, 170], size: 20, at: LONG / 2, paint: { dryAfter: 0 } });
+    expect(surface.layers[0].pool?.present()).toEqual(wet);
+    lay(surface, { ...wide, ends: [260, 170, 290, 170], size: 20, at: LONG + 2000, paint: { dryAfter: 0 } });
+    expect(surface.layers[0].pool?.present()).toEqual([]);
+    surface.release();
+  });
+
   test("does not bring back what was painted over since", () => {
     const surface = washed(wide);
     const cover = brushOf({ tip: { size: 400, shape: { kind: "rectangle" } } });

@@ -41,6 +41,17 @@ export function wetAt(surface: Surface, indices: Iterable<number>, time: number)
   return found;
 }
 
+/** Lets go what of the pool of the layer that is painted on has dried by a time, ms, or is of another clock: it is never met again. */
+export function dropDried(surface: Surface, time: number): void {
+  const pool = surface.activePool;
+  const { heap } = surface.kernels;
+  for (const index of pool?.present() ?? []) {
+    const at = ((pool?.at(index) ?? 0) + NUMBERS) / 8;
+    const [until, long] = heap.f64.subarray(at, at + 2);
+    if (time >= until || time < until - long) pool?.drop(index);
+  }
+}
+
 /** What a tile of a pool is made of: addresses of a layer's tile, a film, and a plane. */
 export interface PoolParts {
   readonly under: number;

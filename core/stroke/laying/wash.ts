@@ -6,7 +6,7 @@ import { noPictures } from "../../picture/picture";
 import { ALL_BANDS, type Surface } from "../../surface/surface";
 import type { FilmStroke } from "./film";
 import type { LayingMeans } from "./laying";
-import { floatAgain, joinVolumes, type WetBefore, wetAt } from "./pool";
+import { dropDried, floatAgain, joinVolumes, type WetBefore, wetAt } from "./pool";
 import { halvedBoxes } from "./rim";
 import { findWet, neighbours } from "./wet-places";
 
@@ -69,6 +69,7 @@ export function dryFilm(
   film.dryTo(wash.films());
   if (water.dryAfter > 0) film.stayWet(wash.volumes, ended, water.dryAfter);
   wash.release();
+  dropDried(surface, begun);
   surface.markChanged(film.present(), ALL_BANDS, false);
 }
 
