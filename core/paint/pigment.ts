@@ -2,8 +2,9 @@
  * Six bands of visible light (380–460–500–540–580–620–720 nm), in which pigments are mixed. `toRgb` says what each band
  * gives to linear red, green and blue; it follows from the colour matching functions as fitted by Wyman, Sloan and Shirley
  * ("Simple analytic approximations to the CIE XYZ color matching functions", JCGT 2, 2013) and the matrix from XYZ to
- * sRGB, each row scaled so that a white sheet is white. `ofRgb` are the smoothest spectra of pure red, green and blue that
- * give those back and make up white together (found by least squares; the test checks both).
+ * sRGB, each row scaled so that a white sheet is white. `ofRgb` are spectra of pure red, green and blue that
+ * give those back and make up white together, as smooth as lets known mixtures come out as painters know them: yellow and
+ * ultramarine a green, white keeping most of a blue's chroma (found by least squares; tests/paint/pigment checks all of it).
  */
 export const BANDS = 6;
 
@@ -14,26 +15,34 @@ export const toRgb: readonly (readonly number[])[] = [
 ];
 
 export const ofRgb: readonly (readonly number[])[] = [
-  [0.04204287, -0.00667031, -0.0233441, -0.02158408, 0.79517249, 1.00870891],
-  [-0.00004948, 0.21580154, 1.00835079, 1.02163052, 0.1741709, -0.00435474],
-  [0.95800661, 0.79086877, 0.01499331, -0.00004643, 0.03065661, -0.00435416],
+  [-0.04105146, 0.15347428, -0.04507384, -0.04506747, 0.81400526, 1.02115002],
+  [-0.0059189, 0.22564025, 1.0204138, 0.99734509, 0.21003621, -0.04499982],
+  [1.04697036, 0.62088547, 0.02466005, 0.04772239, -0.02404147, 0.0238498],
 ];
 
-/** No paint is darker or brighter than this in any band: reflectance is DARKEST + REACH·(0 … 1). */
-export const DARKEST = 0.04;
-export const REACH = 0.92;
+/** The reflectance of black in every band: no paint absorbs all. */
+const DARKEST = 0.02;
+/** What a spectrum's share is multiplied by: white reflects a little more than this. */
+const REACH = 0.92;
+
+/** The reflectance of a band in which a spectrum has this share of white's; also where a very pure colour's is below 0. */
+export function reflectanceOf(share: number): number {
+  const x = REACH * share;
+  return (x + Math.sqrt(x * x + 4 * DARKEST * DARKEST)) / 2;
+}
+
+/** The share of a reflectance, the inverse of `reflectanceOf`. */
+export function shareOf(reflectance: number): number {
+  return (reflectance - (DARKEST * DARKEST) / reflectance) / REACH;
+}
 
 // Scattering grows with how light a paint is: white covers more than black stains.
-const LEAST_SCATTER = 0.06;
-const SCATTER: readonly number[] = [
-  0.2126 * (1 - LEAST_SCATTER),
-  0.7152 * (1 - LEAST_SCATTER),
-  0.0722 * (1 - LEAST_SCATTER),
-];
+const LEAST_SCATTER = 0.025;
+const SCATTER: readonly number[] = [0.2, 0.8, 0];
 
-/** How strongly a paint of this linear colour scatters, 0.06–1. */
+/** How strongly a paint of this linear colour scatters, 0.025–1. */
 export function scatterOf([r, g, b]: readonly number[]): number {
-  return LEAST_SCATTER + SCATTER[0] * r + SCATTER[1] * g + SCATTER[2] * b;
+  return LEAST_SCATTER + (1 - LEAST_SCATTER) * Math.sqrt(SCATTER[0] * r + SCATTER[1] * g + SCATTER[2] * b);
 }
 
 /** K/S of a reflectance: Kubelka and Munk 1931, `(1 − R)² / 2R`. */

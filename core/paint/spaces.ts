@@ -1,6 +1,6 @@
 import { linearToOklab, oklabToLinear } from "../colour/oklab";
 import { fromLinear, type Rgb, toLinear } from "../colour/srgb";
-import { absorption, BANDS, DARKEST, ofRgb, REACH, reflectance, scatterOf, toRgb } from "./pigment";
+import { absorption, BANDS, ofRgb, reflectance, reflectanceOf, scatterOf, shareOf, toRgb } from "./pigment";
 
 /** A way to write colours so that their weighted means are mixtures. */
 interface MixSpace {
@@ -42,14 +42,14 @@ function pigmentOf(colour: Rgb): readonly number[] {
   const scatter = scatterOf(linear);
   const bands = Array.from({ length: BANDS }, (_, b) => {
     const share = linear[0] * ofRgb[0][b] + linear[1] * ofRgb[1][b] + linear[2] * ofRgb[2][b];
-    return scatter * absorption(DARKEST + REACH * share);
+    return scatter * absorption(reflectanceOf(share));
   });
   return [...bands, scatter];
 }
 
 function colourOfPigment(numbers: readonly number[]): Rgb {
   const scatter = numbers[BANDS];
-  const shares = Array.from({ length: BANDS }, (_, b) => (reflectance(numbers[b] / scatter) - DARKEST) / REACH);
+  const shares = Array.from({ length: BANDS }, (_, b) => shareOf(reflectance(numbers[b] / scatter)));
   const [r, g, b] = toRgb.map((row) => row.reduce((sum, weight, band) => sum + weight * shares[band], 0));
   return encoded([r, g, b]);
 }

@@ -234,13 +234,18 @@ function number(at: usize): v128 {
 
 function openPigment(to: usize, r: v128, g: v128, b: v128, alpha: v128): void {
   const one = f32x4.splat(1);
-  let scatter = f32x4.add(number(SCATTER), f32x4.mul(number(SCATTER + 4), r));
-  scatter = f32x4.add(scatter, f32x4.add(f32x4.mul(number(SCATTER + 8), g), f32x4.mul(number(SCATTER + 12), b)));
+  const light = f32x4.add(f32x4.mul(number(SCATTER + 4), r), f32x4.add(f32x4.mul(number(SCATTER + 8), g), f32x4.mul(number(SCATTER + 12), b)));
+  const least = number(SCATTER);
+  const scatter = f32x4.add(least, f32x4.mul(f32x4.sub(one, least), f32x4.sqrt(f32x4.max(light, f32x4.splat(0)))));
   const thick = f32x4.mul(scatter, alpha);
+  const dark = number(DARKEST);
+  const dark4 = f32x4.mul(f32x4.mul(dark, dark), f32x4.splat(4));
+  const half = f32x4.splat(0.5);
   for (let band = 0; band < BANDS; band++) {
     const at = <usize>(band << 2);
     const share = f32x4.add(f32x4.add(f32x4.mul(number(at), r), f32x4.mul(number(at + BANDS * 4), g)), f32x4.mul(number(at + BANDS * 8), b));
-    const bright = f32x4.add(number(DARKEST), f32x4.mul(number(REACH), share));
+    const level = f32x4.mul(number(REACH), share);
+    const bright = f32x4.mul(f32x4.add(level, f32x4.sqrt(f32x4.add(f32x4.mul(level, level), dark4))), half);
     const rest = f32x4.sub(one, bright);
     const ratio = f32x4.div(f32x4.mul(rest, rest), f32x4.add(bright, bright));
     v128.store(to + band * OPEN_PLANE, f32x4.mul(ratio, thick));
@@ -251,13 +256,15 @@ function openPigment(to: usize, r: v128, g: v128, b: v128, alpha: v128): void {
 function closePigment(at: usize, from: usize, alpha: v128, share: v128): void {
   const one = f32x4.splat(1);
   const scatter = v128.load(from + BANDS * OPEN_PLANE);
+  const darkest = f32x4.mul(number(DARKEST), number(DARKEST));
   let r = f32x4.splat(0);
   let g = r;
   let b = r;
   for (let band = 0; band < BANDS; band++) {
     const ratio = f32x4.max(plain(v128.load(from + band * OPEN_PLANE), scatter), f32x4.splat(0));
-    const bright = f32x4.sub(f32x4.add(one, ratio), f32x4.sqrt(f32x4.mul(ratio, f32x4.add(ratio, f32x4.splat(2)))));
-    const level = f32x4.div(f32x4.sub(bright, number(DARKEST)), number(REACH));
+    // 1 ÷ the reflectance: the other root of Kubelka and Munk's equation, which nothing is taken from.
+    const per = f32x4.add(f32x4.add(one, ratio), f32x4.sqrt(f32x4.mul(ratio, f32x4.add(ratio, f32x4.splat(2)))));
+    const level = f32x4.div(f32x4.sub(f32x4.div(one, per), f32x4.mul(darkest, per)), number(REACH));
     const row = TO_RGB + (band << 2);
     r = f32x4.add(r, f32x4.mul(number(row), level));
     g = f32x4.add(g, f32x4.mul(number(row + BANDS * 4), level));
