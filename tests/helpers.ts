@@ -145,6 +145,13 @@ export const anyBrush: fc.Arbitrary<Brush> = fc
         leftRight: fc.constantFrom("never" as const, "chance" as const),
         topBottom: fc.constantFrom("never" as const, "always" as const),
       }),
+      over: fc.constantFrom<object | null>(
+        null,
+        null,
+        null,
+        { strength: 0.9 },
+        { law: "takes", shape: { kind: "rake" } },
+      ),
     }),
     trail: fc.record({
       scatterLaw: fc.constantFrom("uniform" as const, "gaussian" as const),

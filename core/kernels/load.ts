@@ -177,6 +177,8 @@ interface KernelExports {
   addHeights(sum: number, tile: number, opacity: number): void;
   /** Makes a one-plane tile less where a stroke covers. */
   lessen(tile: number, cover: number): void;
+  /** What of a tile's planes a second tip lets through: `from·(base + slope·over)`; `over` may be 0 for none. */
+  throughTip(out: number, from: number, over: number, planes: number, base: number, slope: number): void;
   /** Lights RGBA8 pixels by a window of heights. */
   relief(
     out: number,

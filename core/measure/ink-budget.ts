@@ -7,7 +7,7 @@ import { coverageAt } from "../stroke/render";
 import { scoreOf } from "./score";
 
 /** Something that holds paint back: a body's part, or a signal that drives flow or opacity. */
-export type Holder = "tip" | "flow" | "opacity" | "spacing" | "scatter" | "ground" | "load" | Source;
+export type Holder = "tip" | "second tip" | "flow" | "opacity" | "spacing" | "scatter" | "ground" | "load" | Source;
 
 /** What the stroke would cover if one holder let everything through. */
 export interface Factor {
@@ -93,6 +93,7 @@ function withouts(brush: Brush): [Holder, Brush][] {
         responses: responses.filter((r) => r.quality !== "hardness"),
       },
     ]);
+  if (tip.over) found.push(["second tip", { ...brush, tip: { ...tip, over: null } }]);
   const drivers = new Set(responses.filter((r) => isStrength(r) && !r.muted).map((r) => r.source));
   for (const source of drivers)
     found.push([source, { ...brush, responses: responses.filter((r) => !(isStrength(r) && r.source === source)) }]);

@@ -48,6 +48,7 @@ export class StrokePainter {
       if (Number.isNaN(clock.begun)) clock.begun = samples[0].time;
       clock.ended = samples[samples.length - 1].time;
     }
+    this.laying.follow?.(samples);
     this.maker.push(samples);
     this.drain();
   }

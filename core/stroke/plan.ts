@@ -6,6 +6,7 @@ import type { Rim } from "../paint/model";
 import type { SpaceName } from "../paint/spaces";
 import { qualities, qualityRow } from "../qualities/table";
 import { variesWithinStroke } from "../response/sources";
+import type { OverTip } from "../tip/over";
 import { isSwept } from "./swept";
 
 /** Where a stroke is to lie. */
@@ -40,7 +41,8 @@ export type Setting =
   | "colour"
   | "spacing"
   | "press"
-  | "dip";
+  | "dip"
+  | "over";
 
 /** A setting that a brush has and that does nothing, and why. */
 export interface Ignored {
@@ -71,6 +73,8 @@ export type StrokePlan = (
       /** How far a second colour goes across the tip, 0 for not at all. */
       readonly dipped: number;
       readonly body: boolean;
+      /** The tip that breaks up what the first one leaves. */
+      readonly over: OverTip | undefined;
       /** Whether it lies as a film of water in which pigment moves. */
       readonly water: boolean;
     })
@@ -101,7 +105,9 @@ export function planStroke(brush: Brush, place: StrokePlace = {}): StrokePlan {
   if (kind === "bent") return { kind, ...tiles, ignored };
   const law: LawName = `${manner}${paint.build === "even" ? "Even" : "Build"}`;
   const dipped = manner === "own" && isSwept(brush) ? dipOf(brush) : 0;
-  return { kind: "laid", ...tiles, law, lends: kind === "lent", takes: kind === "taken", dipped, body, water, ignored };
+  const over = does("over") && brush.tip.over ? brush.tip.over : undefined;
+  const lends = kind === "lent";
+  return { kind: "laid", ...tiles, law, lends, takes: kind === "taken", dipped, body, over, water, ignored };
 }
 
 /** As a plan's kind, strokes told apart whose marks, or every hair of them, take colour from before it. */
@@ -251,6 +257,7 @@ function rules(brush: Brush, place: StrokePlace, kind: Kind): readonly Rule[] {
       set: dipOf(brush) > 0,
       why: uncoloured ?? wet ?? (isSwept(brush) ? undefined : "scattered marks are stamped in one colour"),
     },
+    { setting: "over", set: tip.over !== null, why: bent ?? open },
     // Along a bent picture the first mark’s colour is the whole stroke’s: it has an effect.
     { setting: "colourOfMarks", set: responses.some(changesColour), why: uncoloured ?? pictured },
   ];

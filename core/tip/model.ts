@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { within } from "../numeric/range";
 import { type QualityRow, qualityFields } from "../quality/row";
+import { overTipSchema } from "./over";
 import { shapeSchema } from "./shape/shape";
 
 /** The qualities that the tip owns: what touches the surface. */
@@ -73,6 +74,8 @@ export const tipSchema = z.strictObject({
   pivot: z.tuple([halfLengths, halfLengths]).default([0, 0]),
   /** Whether marks are mirrored about the pivot. */
   mirror: z.strictObject({ leftRight: mirrorWay, topBottom: mirrorWay }).prefault({}),
+  /** A second tip that breaks up what this one leaves; null for none. */
+  over: overTipSchema.nullable().default(null),
 });
 
 export type Tip = z.infer<typeof tipSchema>;

@@ -41,6 +41,7 @@ const given: { readonly [setting in Setting]: Part } = {
   spacing: { trail: { spacing: 0.7 } },
   dip: { tip: { shape: { dip: 1 } } },
   press: { ground: { press: 0.3 } },
+  over: { tip: { over: { spacing: 0.6 } } },
 };
 
 /** What takes it away again, and nothing else. */
@@ -63,6 +64,7 @@ const plain: { readonly [setting in Setting]: Part } = {
   spacing: { trail: { spacing: 0.1 } },
   dip: { tip: { shape: { dip: 0 } } },
   press: { ground: { press: 1 } },
+  over: { tip: { over: null } },
 };
 
 function without(brush: Brush, setting: Setting): Brush {

@@ -10,6 +10,7 @@ import { IdleProvider, IdleSign } from "./idle";
 import { PaintSettings } from "./paint-settings";
 import { PlacingLine } from "./placing-line";
 import { QualityLine } from "./quality-line";
+import { SecondTipRow } from "./second-tip-settings";
 import { ShapeLine } from "./shape-line";
 import { TrailFigure } from "./trail-figure";
 import { TrailSettings } from "./trail-settings";
@@ -51,6 +52,7 @@ export function Bodies() {
         >
           <ShapeLine shape={tip.shape} run={run} />
           {lines("tip")}
+          <SecondTipRow over={tip.over} run={run} />
           <PlacingLine pivot={tip.pivot} mirror={tip.mirror} run={run} />
         </Panel>
         <Panel title="Trail" says="how marks are laid" figure={<TrailFigure brush={brush} />}>

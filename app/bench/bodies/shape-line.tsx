@@ -70,7 +70,7 @@ export const ShapeLine = memo(function ShapeLine({ shape, run }: { shape: Shape;
 });
 
 /** A picture tip of this one picture, or with it added to those that are there. */
-function withPicture(shape: Shape, file: string): ImageShape {
+export function withPicture(shape: Shape, file: string): ImageShape {
   const picture = { file, weight: 1 };
   if (shape.kind === "image") return { ...shape, pictures: [...shape.pictures, picture] };
   return {
@@ -85,28 +85,42 @@ function withPicture(shape: Shape, file: string): ImageShape {
 }
 
 function DrawnSettings({ shape, run }: { shape: DrawnShape; run: (command: Command) => void }) {
-  const own = shapeParameters(shape.kind);
-  if (own.length === 0) return null;
-  const numbers = shape as unknown as Record<string, number>;
+  if (shapeParameters(shape.kind).length === 0) return null;
   return (
     <SettingPopover name={`Settings of the ${shape.kind}`} says="settings…" onClose={() => run(seal)}>
+      <ShapeNumbers shape={shape} onChange={(next) => run(setShape(next))} onDone={() => run(seal)} />
+    </SettingPopover>
+  );
+}
+
+interface NumbersProps {
+  readonly shape: DrawnShape;
+  readonly onChange: (shape: Shape) => void;
+  readonly onDone: () => void;
+}
+
+/** What a drawn shape has to set. */
+export function ShapeNumbers({ shape, onChange, onDone }: NumbersProps) {
+  const numbers = shape as unknown as Record<string, number>;
+  return (
+    <>
       {shape.kind === "bristles" && (
         <ChoiceLine
           label="Bundle"
           value={shape.bundle}
           options={bundleNames}
-          onPick={(bundle) => run(setShape({ ...shape, bundle }))}
+          onPick={(bundle) => onChange({ ...shape, bundle })}
         />
       )}
-      {own.map(({ name, ...parameter }) => (
+      {shapeParameters(shape.kind).map(({ name, ...parameter }) => (
         <RangeLine
           key={name}
           {...parameter}
           value={numbers[name]}
-          onChange={(value) => run(setShape({ ...shape, [name]: value } as Shape))}
-          onDone={() => run(seal)}
+          onChange={(value) => onChange({ ...shape, [name]: value } as Shape)}
+          onDone={onDone}
         />
       ))}
-    </SettingPopover>
+    </>
   );
 }

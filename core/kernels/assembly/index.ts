@@ -15,6 +15,7 @@ export { soften, softenRoom } from "./soften";
 export { closeTile, openBytes, openTile, setSpace } from "./space";
 export { takeHairs } from "./take-hairs";
 export { strengthsOf } from "./strengths";
+export { throughTip } from "./through";
 export { layFilm, strokeFilm, tileSum } from "./film";
 export { washBytes, washEdges, washEmpty, washEven, washEvened, washFill, washFilm, washPaths, washPour, washRoom, washRuns, washStep, washVolumes } from "./wash";
 export { standHairs, sweepHairs } from "./sweep";

@@ -4,22 +4,27 @@ import type { Paint } from "../../paint/model";
 import type { Surface } from "../../surface/surface";
 import type { WetBody } from "../../surface/wet";
 import { BATCH, type MarkBatch } from "./mark-batch";
+import type { SecondTip } from "./second-tip";
 
 /** Lays a batch of marks a second time, as height: each builds up to its own. */
 export class BodyPile {
   readonly wet: WetBody;
   private readonly heights = new Int16Array(BATCH);
   private readonly ridges = new Int32Array(BATCH);
+  /** The heights as the marks lay them. */
+  private readonly laid: Tiles;
 
   constructor(
     private readonly surface: Surface,
     paint: Paint,
+    private readonly second?: SecondTip,
   ) {
     this.wet = {
       tiles: new Tiles(surface.kernels, surface.columns, surface.rows, 1),
       full: paint.body,
       levels: paint.levels,
     };
+    this.laid = second?.beneath(this.wet.tiles) ?? this.wet.tiles;
   }
 
   /** Remembers the height, Q15, of the batch's newest mark, and the mask of its ridges; 0 where it stands as it covers. */
@@ -29,7 +34,7 @@ export class BodyPile {
   }
 
   pile(batch: MarkBatch): void {
-    const { heights, ridges, wet } = this;
+    const { heights, ridges, laid, second } = this;
     const { kernels, columns, rows, dirty } = this.surface;
     for (let i = 0; i < batch.count; i++) {
       batch.words[i * MARK_WORDS + markWord.opacity] = heights[i];
@@ -37,9 +42,9 @@ export class BodyPile {
       if (ridges[i] > 0) batch.words[i * MARK_WORDS + markWord.mask] = ridges[i];
     }
     batch.upload();
-    kernels.onTile((index) => wet.tiles.make(index));
+    kernels.onTile((index) => laid.make(index));
     // Ridges lie beside one another, a piece of a hair after the other: the highest is what stands.
     const law = ridges[0] > 0 ? kernels.run.coverEven : kernels.run.coverBuild;
-    law(batch.address, batch.count, wet.tiles.table, columns, rows, dirty);
+    law(batch.address, batch.count, laid.table, columns, rows, second?.touched ?? dirty);
   }
 }

@@ -1,3 +1,4 @@
+import type { Sample } from "../../hand/sample";
 import { markWord } from "../../kernels/mark-record";
 import { ONE, q15At, toQ15 } from "../../kernels/memory/q15";
 import { Tiles } from "../../kernels/memory/tiles";
@@ -12,6 +13,7 @@ import type { Laying, LayingMeans } from "./laying";
 import { MarkWriter } from "./mark-writer";
 import { Mixer } from "./mixer";
 import { RimFinish, rimRadius } from "./rim";
+import { SecondTip } from "./second-tip";
 import { dryFilm } from "./wash";
 
 const { body, water, gather, spread, granulation } = qualityIndex;
@@ -22,6 +24,9 @@ const OF_WATER = [water, gather, spread, granulation] as const;
 export class LaidMarks implements Laying {
   laid = 0;
   private readonly tiles: Tiles;
+  /** The tiles that the marks are laid on: where a second tip lets them through, they show. */
+  private readonly under: Tiles;
+  private readonly second: SecondTip | undefined;
   private readonly stroke: LaidStroke | FilmStroke;
   /** Sums over the marks of what its water does. */
   private readonly ofWater = [0, 0, 0, 0];
@@ -42,6 +47,8 @@ export class LaidMarks implements Laying {
     const { kernels, columns, rows } = surface;
     const { paint, tip } = brush;
     this.tiles = new Tiles(kernels, columns, rows, plan.planes);
+    if (plan.over) this.second = new SecondTip(means, plan.over);
+    this.under = this.second?.beneath(this.tiles) ?? this.tiles;
     this.inking = inkingOf(brush, ink, plan.manner);
     const plain = plan.manner === "cover" || plan.manner === "tint";
     const takes = plan.takes ? "hairs" : plan.lends ? "tip" : "nothing";
@@ -53,7 +60,7 @@ export class LaidMarks implements Laying {
       plan.body,
     );
     if (plan.rim) this.rim = new RimFinish(surface, this.tiles, plan.rim, tip.size, paint.opacity);
-    if (plan.body) this.pile = new BodyPile(surface, paint);
+    if (plan.body) this.pile = new BodyPile(surface, paint, this.second);
     if (plan.lends) this.lender = new Mixer(surface, brush, undefined);
     this.stroke = plan.water
       ? new FilmStroke(surface, this.tiles, ink.colour, paint.water, this.rim, this.pile?.wet)
@@ -62,6 +69,10 @@ export class LaidMarks implements Laying {
 
   get wet(): Wet {
     return this.stroke;
+  }
+
+  follow(samples: readonly Sample[]): void {
+    this.second?.push(samples);
   }
 
   enter(row: Float64Array, at: number): void {
@@ -80,13 +91,20 @@ export class LaidMarks implements Laying {
   }
 
   flush(): void {
+    const { second } = this;
+    if (this.writer.batch.count > 0) this.layBatch();
+    second?.flush();
+    second?.settle();
+  }
+
+  private layBatch(): void {
     const { batch } = this.writer;
-    if (batch.count === 0) return;
     const { kernels, columns, rows, dirty } = this.means.surface;
     batch.upload();
-    kernels.onTile((index) => this.tiles.make(index));
+    kernels.onTile((index) => this.under.make(index));
     this.writer.meetGround(this.rim);
-    kernels.run[this.plan.law](batch.address, batch.count, this.tiles.table, columns, rows, dirty);
+    const touched = this.second?.touched ?? dirty;
+    kernels.run[this.plan.law](batch.address, batch.count, this.under.table, columns, rows, touched);
     this.pile?.pile(batch);
     this.laid += batch.count;
     this.writer.clear();
@@ -95,6 +113,7 @@ export class LaidMarks implements Laying {
   end(): void {
     const { lastRow } = this.writer;
     this.writer.end(this.dipAt(lastRow, 0), (record) => this.entered(record, lastRow, 0));
+    this.second?.end();
     this.flush();
     if (this.stroke instanceof FilmStroke) this.dryFilm(this.stroke);
   }
@@ -119,6 +138,7 @@ export class LaidMarks implements Laying {
 
   release(): void {
     this.writer.release();
+    this.second?.release();
     this.lender?.release();
     this.lender?.tiles.release();
   }

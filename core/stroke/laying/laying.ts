@@ -1,4 +1,5 @@
 import type { Brush } from "../../brush/schema";
+import type { Sample } from "../../hand/sample";
 import type { Reservoir } from "../../paint/spend";
 import type { Pictures } from "../../picture/picture";
 import type { Surface } from "../../surface/surface";
@@ -13,6 +14,8 @@ export interface Laying {
   readonly laid: number;
   /** Takes the mark whose numbers begin at `at`. @throws MissingPicture, MissingGrain where one that the brush names is not there */
   enter(row: Float64Array, at: number): void;
+  /** Is told of the hand's readings before the marks that follow from them, where something besides marks goes by them. */
+  follow?(samples: readonly Sample[]): void;
   /** Lays what waits. */
   flush(): void;
   /** Lays what was held back because the stroke's end was not known. */
@@ -33,4 +36,6 @@ export interface LayingMeans {
   readonly clock: { readonly begun: number; readonly ended: number };
   /** What the tip holds, where strokes share it. */
   readonly reservoir: Reservoir | undefined;
+  /** Its marks meet neither ground nor paper. */
+  readonly isSmooth?: boolean;
 }

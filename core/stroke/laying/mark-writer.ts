@@ -41,7 +41,7 @@ export class MarkWriter {
     this.batch = new MarkBatch(surface.kernels.heap);
     this.masks = tipMasks(surface.kernels);
     this.placer = new TipPlacer(surface, this.masks, brush.tip, pictures);
-    this.ground = GroundMeeting.of(surface, brush, pictures, seed);
+    if (!means.isSmooth) this.ground = GroundMeeting.of(surface, brush, pictures, seed);
     if (isSwept(brush)) this.hairs = new HairWriter(means, brush.tip.shape, this.batch, planes, takes, body);
     this.strengthens = multiplies && !this.ground;
     this.evenCeiling = !brush.responses.some((r) => r.quality === "opacity" && variesWithinStroke(r.source));
