@@ -3,6 +3,12 @@ import { defineConfig } from "vitest/config";
 
 const at = (path: string) => fileURLToPath(new URL(path, import.meta.url));
 
+// A busy machine is slow, and not wrong: what fails once is tried once more, and told as such.
+const patient = { retry: 1, expect: { poll: { timeout: 10_000 } } };
+
+/** Browser tests that empty, fill or count what the demo workshop has, or measure how it looks while nothing else is under way. */
+const alone = ["demonstration", "same-pixels", "shelf", "slice", "study"].map((name) => `e2e/${name}.test.ts`);
+
 export default defineConfig({
   resolve: {
     alias: { "~": at("app"), "@core": at("core"), "@server": at("server"), "@demo": at("demo"), "@main": at("main") },
@@ -11,7 +17,7 @@ export default defineConfig({
     reporters: ["default", "./tests/closing-line.ts"],
     testTimeout: 60_000,
     hookTimeout: 60_000,
-    // Browser tests come after the others and one file at a time, quick ones two at a time: the machine has two cores, and left alone only one is used.
+    // Two files at a time: the machine has two cores, and left alone only one is used.
     projects: [
       {
         extends: true,
@@ -32,12 +38,15 @@ export default defineConfig({
         test: {
           name: "browser",
           include: ["e2e/**/*.test.ts"],
+          exclude: alone,
           sequence: { groupOrder: 2 },
-          maxWorkers: 1,
-          // A busy machine is slow, and not wrong: what fails once is tried once more, and told as such.
-          retry: 1,
-          expect: { poll: { timeout: 10_000 } },
+          maxWorkers: 2,
+          ...patient,
         },
+      },
+      {
+        extends: true,
+        test: { name: "browser-alone", include: alone, sequence: { groupOrder: 3 }, maxWorkers: 1, ...patient },
       },
     ],
   },

@@ -6,8 +6,8 @@ import { readTipPicture } from "@core/formats/png/tip-picture";
 import { drawnGrainKinds, grainOf } from "@core/ground/grain";
 import { type Ground, plainGroundOf } from "@core/ground/model";
 import type { Sample } from "@core/hand/sample";
-import { renderHand, renderHand16, renderHeights } from "@core/stroke/render";
-import { tableLight } from "@core/surface/relief";
+import { renderHand, renderHand16, renderHeights, renderNormals } from "@core/stroke/render";
+import { type Light, lightSchema, tableLight } from "@core/surface/light";
 import { MAX_SIDE } from "@core/surface/surface";
 import { CallError, need, readOptions, seedOption } from "./arguments";
 import { readBrush, readBytes, readHand, writeWhole } from "./files";
@@ -31,6 +31,7 @@ export function paint(args: readonly string[]): void {
     "depth",
     "light",
     "height",
+    "normals",
     "grain",
   ]);
   const { brush, pictures } = readBrush(need(options, "brush"));
@@ -40,8 +41,7 @@ export function paint(args: readonly string[]): void {
   if (depth !== "8" && depth !== "16") throw new CallError(`--depth: "${depth}" is neither 8 nor 16`);
   const use = options.use ?? "paint";
   if (!uses.some((name) => name === use)) throw new CallError(`--use: "${use}" is none of ${uses.join(", ")}`);
-  const light = options.light ?? "on";
-  if (light !== "on" && light !== "off") throw new CallError(`--light: "${light}" is neither on nor off`);
+  const light = lightOption(options.light ?? "on");
   const under = options.over === undefined ? undefined : readTipPicture(readBytes(options.over), options.over);
   const { width, height } = options.size !== undefined ? sizeOption(options.size) : (under ?? sizeAround(strokes));
   const job = {
@@ -58,16 +58,28 @@ export function paint(args: readonly string[]): void {
     seed: seedOption(options.seed),
     pictures,
     under,
-    light: light === "on" ? tableLight : undefined,
+    light,
     grain: options.grain === undefined ? undefined : grainOption(options.grain),
   };
   if (options.height !== undefined) writeWhole(options.height, writeGrey16(renderHeights(job), width, height));
+  if (options.normals !== undefined)
+    writeWhole(options.normals, writeRgba16(renderNormals(job, (light ?? tableLight).depth), width, height));
   if (out.endsWith(".ora")) writeWhole(out, renderLayered(job));
   else
     writeWhole(
       out,
       depth === "8" ? writeRgba(renderHand(job), width, height) : writeRgba16(renderHand16(job), width, height),
     );
+}
+
+/** on, off, or where it stands and how glossy paint is: degrees from the right, degrees above the surface, 0…1. */
+function lightOption(text: string): Light | undefined {
+  if (text === "off") return undefined;
+  if (text === "on") return tableLight;
+  const [direction, altitude, gloss = tableLight.gloss] = text.split(",").map(Number);
+  const found = lightSchema.safeParse({ ...tableLight, direction, altitude, gloss });
+  if (!found.success) throw new CallError(`--light: "${text}" is neither on, off, nor like 135,50 or 135,50,0.4`);
+  return found.data;
 }
 
 /** A surface with a grain of this kind, as it comes. */

@@ -6,7 +6,7 @@ import { proofsOn } from "@core/hand/proof";
 import type { Pictures } from "@core/picture/picture";
 import { needsBed } from "@core/stroke/bed";
 import { renderHand } from "@core/stroke/render";
-import { tableLight } from "@core/surface/relief";
+import { tableLight } from "@core/surface/light";
 import { demoBrushes } from "@demo/brushes";
 import { demoPictures } from "@demo/pictures";
 import fc from "fast-check";

@@ -117,7 +117,10 @@ test("without a server strokes are kept in the browser; a killed page loses at m
   const { page, context } = await painter(browser);
   await enterDemo(page);
   await begin(page, "Killed");
+  // “Kept” is also said of the empty sheet: the stroke must have gone out.
+  const gone = page.waitForResponse("**/acts");
   await penStroke(page, wave(60));
+  await gone;
   await expect.poll(() => told(page).textContent(), { timeout: 20_000 }).toBe("kept");
   await page.route("**/acts", (route) => route.abort("internetdisconnected"));
   await penStroke(page, wave(120));

@@ -18,7 +18,7 @@ export function needsOf(given) {
     database: browser || names("tests/server"),
     browser,
     watch,
-    projects: [...(quick ? ["unit"] : []), ...(server ? ["server"] : []), ...(browser ? ["browser"] : [])],
+    projects: [...(quick ? ["unit"] : []), ...(server ? ["server"] : []), ...(browser ? ["browser", "browser-alone"] : [])],
     rest,
   };
 }

@@ -3,7 +3,7 @@ import type { Sample } from "@core/hand/sample";
 import { openPort, type Port } from "~/port/open-port";
 import type { SayName } from "~/port/protocol";
 import type { OwnLayers } from "./own-layers";
-import type { Painting, PaperColours, PaperManner, ReplayedStroke, StripPiece, Vignettes } from "./protocol";
+import type { Painting, PaperColours, PaperManner, ReliefMap, ReplayedStroke, StripPiece, Vignettes } from "./protocol";
 
 /** What measurements and tests are told of the engine's work. */
 const REPORTED = ["begun", "proofed", "shown"] as const;
@@ -189,6 +189,11 @@ export class Engine {
   /** What is painted, without the paper, as a PNG. @throws CallFailed, CallDropped */
   painted(): Promise<Uint8Array<ArrayBuffer>> {
     return this.port.call("painted", null);
+  }
+
+  /** How high the paint stands, or which way it faces, as a 16-bit PNG. @throws CallFailed, CallDropped */
+  relief(map: ReliefMap): Promise<Uint8Array<ArrayBuffer>> {
+    return this.port.call("relief", map);
   }
 
   /** All layers as OpenRaster. @throws CallFailed, CallDropped */

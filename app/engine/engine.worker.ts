@@ -1,5 +1,6 @@
 import type { Brush } from "@core/brush";
 import type { Pictures } from "@core/picture/picture";
+import { tableLight } from "@core/surface/light";
 import { servePort } from "~/port/serve-port";
 import { fetchPictures } from "./fetch-pictures";
 import { tipOutline } from "./outline";
@@ -12,6 +13,7 @@ import { groundVignette, paintVignette, tipVignette } from "./vignettes";
 let paper: Paper | undefined;
 let colours: PaperColours | undefined;
 let grain: PaperManner["grain"] = null;
+let light: PaperManner["light"] = tableLight;
 let stroke = 0;
 let counted = 0;
 let brushTurn = 0;
@@ -46,6 +48,11 @@ const say = servePort<Painting>(self, {
       job.transfer(bytes.buffer);
       return bytes;
     },
+    relief: (map, job) => {
+      const bytes = Uint8Array.from(present().relief(map));
+      job.transfer(bytes.buffer);
+      return bytes;
+    },
     layered: (_, job) => {
       const bytes = Uint8Array.from(present().layered());
       job.transfer(bytes.buffer);
@@ -62,7 +69,7 @@ const say = servePort<Painting>(self, {
       }
       for (const [index, { brush, pictures }] of all.entries()) {
         if (!colours || !(await job.wanted())) return undefined;
-        const picture = await stripPiece(brush, pictures, width, height, scale, colours);
+        const picture = await stripPiece(brush, pictures, width, height, scale, { colours, light });
         job.say("piece", { index, picture }, [picture]);
       }
       return { scale };
@@ -72,7 +79,7 @@ const say = servePort<Painting>(self, {
     vignettes: async ({ brush, width, height }, job) => {
       if (!colours) return undefined;
       const pictures = await fetchPictures(brush);
-      const look = { colours, grain: paperOf({ grain }) };
+      const look = { colours, light, grain: paperOf({ grain }) };
       const tip = await tipVignette(brush, pictures, width, height, look);
       const paint = await paintVignette(brush, pictures, width, height, look);
       const ground = await groundVignette(brush, pictures, width, height, look);
@@ -114,6 +121,7 @@ const say = servePort<Painting>(self, {
     manner: async (manner) => {
       colours = manner.colours;
       grain = manner.grain;
+      light = manner.light;
       sayProofed(await paper?.setManner(manner));
     },
     refill: () => paper?.refill(),

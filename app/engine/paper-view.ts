@@ -1,8 +1,8 @@
 import { hexToRgb, rgbToHex } from "@core/colour/srgb";
 import type { Room } from "@core/hand/simulate";
 import { TILE } from "@core/kernels/memory/tile-size";
+import type { Light } from "@core/surface/light";
 import { Picture } from "@core/surface/picture";
-import { tableLight } from "@core/surface/relief";
 import type { Surface } from "@core/surface/surface";
 
 /** What is seen of a surface on a canvas: the tiles that changed, at once or room by room. */
@@ -11,15 +11,15 @@ export class PaperView {
   /** Tiles that changed and are not shown yet: where a proof is still to come, the older one is seen until then. */
   private readonly waiting = new Map<number, number>();
 
-  /** @param paper the colour below the surface, `#rrggbb` @param lit whether thick paint is shown by light */
+  /** @param paper the colour below the surface, `#rrggbb` @param light by which thick paint is shown; null for flat */
   constructor(
     private readonly surface: Surface,
     private readonly drawing: OffscreenCanvasRenderingContext2D,
     private readonly paper: string,
-    lit: boolean,
+    light: Light | null,
   ) {
     surface.sheet = hexToRgb(paper);
-    this.picture = new Picture(surface, surface.sheet, lit ? tableLight : undefined);
+    this.picture = new Picture(surface, surface.sheet, light ?? undefined);
     surface.takeDirty();
     this.picture.showAll();
     this.put(0, 0, surface.width, surface.height);

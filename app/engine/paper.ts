@@ -2,6 +2,7 @@ import { type Brush, scaledBrush, smudging, type Use, withValue } from "@core/br
 import { hexToRgb } from "@core/colour/srgb";
 import { writeOra } from "@core/formats/ora/write";
 import { writeRgba } from "@core/formats/png/png";
+import { reliefPng } from "@core/formats/png/relief-png";
 import { asPainter } from "@core/hand/preview";
 import { type Proof, proofsOn, usualProofs } from "@core/hand/proof";
 import type { Sample } from "@core/hand/sample";
@@ -11,6 +12,7 @@ import { noPictures, type Pictures } from "@core/picture/picture";
 import { needsBed, paintBed } from "@core/stroke/bed";
 import type { Ink } from "@core/stroke/laying/ink";
 import { paintHand } from "@core/stroke/painter";
+import { tableLight } from "@core/surface/light";
 import { Picture } from "@core/surface/picture";
 import { Surface } from "@core/surface/surface";
 import { breath } from "~/port/serve-port";
@@ -19,7 +21,7 @@ import type { OwnLayers } from "./own-layers";
 import { OwnPaint } from "./own-paint";
 import { paperOf } from "./paper-ground";
 import { PaperView } from "./paper-view";
-import type { OwnActs, PaperColours, PaperManner, ReplayedStroke } from "./protocol";
+import type { OwnActs, PaperColours, PaperManner, ReliefMap, ReplayedStroke } from "./protocol";
 import { dressActs } from "./scratch/dress-acts";
 import { openSheet } from "./scratch/open-sheet";
 import { SheetKeeper } from "./scratch/sheet-keeper";
@@ -70,7 +72,7 @@ export class Paper {
     this.drawing = drawing;
     this.manner = {
       use: "paint",
-      lit: true,
+      light: tableLight,
       colours,
       proofs: usualProofs,
       hand: "slow-swell",
@@ -249,7 +251,10 @@ export class Paper {
     this.manner = manner;
     this.ink = inkOf(manner.colours);
     this.surface.paper = paperOf(manner);
-    if (manner.lit !== before.lit || manner.colours.paper !== before.colours.paper) {
+    if (
+      JSON.stringify(manner.light) !== JSON.stringify(before.light) ||
+      manner.colours.paper !== before.colours.paper
+    ) {
       this.view.release();
       this.view = this.newView();
     }
@@ -302,9 +307,14 @@ export class Paper {
     return writeRgba(pixels, this.surface.width, this.surface.height);
   }
 
-  /** All layers as OpenRaster. @throws FormatError where there is nothing, or a blend mode has no name there */
+  /** How high the paint stands, or which way it faces. */
+  relief(map: ReliefMap): Uint8Array {
+    return reliefPng(this.surface, map, this.manner.light?.depth);
+  }
+
+  /** All layers as OpenRaster; its merged picture is lit as the paper is. @throws FormatError where there is nothing, or a blend mode has no name there */
   layered(): Uint8Array {
-    return writeOra(this.surface, hexToRgb(this.manner.colours.paper));
+    return writeOra(this.surface, hexToRgb(this.manner.colours.paper), this.manner.light ?? undefined);
   }
 
   /** Not while a stroke is being painted. */
@@ -323,6 +333,6 @@ export class Paper {
   }
 
   private newView(): PaperView {
-    return new PaperView(this.surface, this.drawing, this.manner.colours.paper, this.manner.lit);
+    return new PaperView(this.surface, this.drawing, this.manner.colours.paper, this.manner.light);
   }
 }

@@ -3,6 +3,7 @@ import type { DrawnGrain } from "@core/ground/grain";
 import type { PainterKind } from "@core/hand/preview";
 import type { MainHand, ProofName } from "@core/hand/proof";
 import type { Sample } from "@core/hand/sample";
+import type { Light } from "@core/surface/light";
 import type { OwnLayers } from "./own-layers";
 
 /** The colours of a paper, as `#rrggbb`. */
@@ -19,8 +20,8 @@ export const usualColours: PaperColours = { paper: "#fdfdfd", ink: "#1f2a30", se
 export interface PaperManner {
   /** What the painter's own strokes do. */
   readonly use: Use;
-  /** Whether thick paint is lit. */
-  readonly lit: boolean;
+  /** By which thick paint is shown; null for flat. */
+  readonly light: Light | null;
   readonly colours: PaperColours;
   readonly proofs: readonly ProofName[];
   readonly hand: MainHand;
@@ -29,6 +30,9 @@ export interface PaperManner {
   /** Whose pen the proofs and the own strokes are seen with. */
   readonly painter: PainterKind;
 }
+
+/** What is told of thick paint by a picture of numbers. */
+export type ReliefMap = "heights" | "normals";
 
 /** How many acts of the painter's own there are, and the names of what would be taken back and done again. */
 export interface OwnActs {
@@ -73,6 +77,8 @@ export interface Painting {
     readonly keep: { readonly ask: null; readonly answer: true };
     /** What is painted, without the paper, as a PNG. */
     readonly painted: { readonly ask: null; readonly answer: Uint8Array<ArrayBuffer> };
+    /** How high the paint stands, or which way it faces, as a 16-bit PNG. */
+    readonly relief: { readonly ask: ReliefMap; readonly answer: Uint8Array<ArrayBuffer> };
     /** All layers as OpenRaster. */
     readonly layered: { readonly ask: null; readonly answer: Uint8Array<ArrayBuffer> };
     /** The same strokes with several brushes, in pictures of this size, which are said one by one; all at one scale, which is answered. */

@@ -3,8 +3,7 @@ import { lightToHeavy, type SimulatedHand, slowSwell, wave } from "@core/hand/si
 import type { Pictures } from "@core/picture/picture";
 import { bedRoom } from "@core/stroke/bed";
 import { type StripScene, stripScene } from "@core/stroke/strip-scene";
-import type { PaperColours } from "./protocol";
-import { paint } from "./vignettes";
+import { type PaintLook, paint } from "./vignettes";
 
 /** Pieces lower than this, px, have room for one stroke only. */
 const LOW_PIECE = 120;
@@ -30,7 +29,7 @@ export function stripPiece(
   width: number,
   height: number,
   scale: number,
-  colours: PaperColours,
+  look: PaintLook,
 ): Promise<ImageBitmap> {
   const { hands, each } = handsOf(height);
   const shown = scaledBrush(brush, scale);
@@ -39,5 +38,5 @@ export function stripPiece(
     scene.strokes.map((stroke) => stroke.map((sample) => ({ ...sample, y: sample.y + each * n }))),
   );
   const bed = bedRoom(brush, { left: 0, top: height * 0.05, width, height: height * 0.9 });
-  return paint(shown, pictures, strokes, width, height, colours, { bed });
+  return paint(shown, pictures, strokes, width, height, look, { bed });
 }

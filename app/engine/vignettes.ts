@@ -6,7 +6,7 @@ import { paintSchema } from "@core/paint/model";
 import type { Pictures } from "@core/picture/picture";
 import type { Quality } from "@core/qualities/table";
 import { type RenderJob, renderHand } from "@core/stroke/render";
-import { tableLight } from "@core/surface/relief";
+import type { Light } from "@core/surface/light";
 import { trailSchema } from "@core/trail/model";
 import type { PaperColours } from "./protocol";
 
@@ -18,9 +18,15 @@ const plainTrail = trailSchema.parse({});
 /** Scattered by nothing that is seen: hairs stand still on the picture, instead of leaving lines. */
 const stillTrail = trailSchema.parse({ scatter: 1e-6 });
 
-/** What small pictures are painted on, and with. */
-export interface VignetteLook {
+/** In which colours small pictures are painted, and by which light they are shown. */
+export interface PaintLook {
   readonly colours: PaperColours;
+  /** null for flat */
+  readonly light: Light | null;
+}
+
+/** What small pictures are painted on, and with. */
+export interface VignetteLook extends PaintLook {
   /** The paper's own grain. */
   readonly grain: Ground | undefined;
 }
@@ -41,7 +47,7 @@ export function tipVignette(
     paint: paintSchema.parse({}),
     responses: [],
   };
-  return paint(still, pictures, [[{ x: width / 2, y: height / 2, time: 0, pressure: 1 }]], width, height, look.colours);
+  return paint(still, pictures, [[{ x: width / 2, y: height / 2, time: 0, pressure: 1 }]], width, height, look);
 }
 
 /** What of a brush decides how it meets a grain. */
@@ -73,7 +79,7 @@ export function groundVignette(
     time: i * 8,
     pressure: i / 29,
   }));
-  return paint(shown, pictures, [samples], width, height, look.colours, { grain: look.grain });
+  return paint(shown, pictures, [samples], width, height, look, { grain: look.grain });
 }
 
 /** What one to seven taps of the tip over the same place leave; over wet paint where the brush takes some. */
@@ -97,7 +103,7 @@ export function paintVignette(
   ).flat();
   const wet = brush.paint.mixing > 0 || brush.paint.soften > 0;
   const bed = wet ? { left: 0, top: height * 0.1, width, height: height * 0.8 } : undefined;
-  return paint(shown, pictures, taps, width, height, look.colours, { bed });
+  return paint(shown, pictures, taps, width, height, look, { bed });
 }
 
 /** Paints strokes as a picture. */
@@ -107,7 +113,7 @@ export function paint(
   strokes: readonly (readonly Sample[])[],
   width: number,
   height: number,
-  colours: PaperColours,
+  { colours, light }: PaintLook,
   below: Pick<RenderJob, "bed" | "grain"> = {},
 ): Promise<ImageBitmap> {
   const pixels = renderHand({
@@ -118,7 +124,7 @@ export function paint(
     ink: { colour: hexToRgb(colours.ink), second: hexToRgb(colours.second) },
     paper: hexToRgb(colours.paper),
     seed: 1,
-    light: tableLight,
+    light: light ?? undefined,
     ...below,
     pictures,
   });

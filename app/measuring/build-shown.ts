@@ -4,7 +4,7 @@ import type { Sample } from "@core/hand/sample";
 import { character, coveragesWithin } from "@core/measure/character";
 import type { Pictures } from "@core/picture/picture";
 import { renderHand } from "@core/stroke/render";
-import { tableLight } from "@core/surface/relief";
+import { tableLight } from "@core/surface/light";
 import type { PaperColours } from "~/engine/protocol";
 import { type BuildShown, buildPasses } from "./protocol";
 

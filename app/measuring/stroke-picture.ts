@@ -5,7 +5,7 @@ import { wave } from "@core/hand/simulate";
 import { noPictures, type Picture, type Pictures } from "@core/picture/picture";
 import { renderHand } from "@core/stroke/render";
 import { type StripScene, stripScene } from "@core/stroke/strip-scene";
-import { tableLight } from "@core/surface/relief";
+import { tableLight } from "@core/surface/light";
 import type { StrokeAsk } from "./protocol";
 
 /** What would not be seen on white paper is seen on this. */

@@ -1,5 +1,6 @@
 import { DropdownMenu } from "radix-ui";
 import { useState } from "react";
+import type { EaselEngine } from "~/easel/engine/client";
 import { useSession, useStudy } from "~/easel/state/use-study";
 import { fileName } from "~/formats/file-name";
 import { Button } from "~/ui/button";
@@ -8,6 +9,42 @@ import { saveFile } from "~/ui/save-file";
 const item =
   "block w-full cursor-pointer rounded px-2.5 py-1 text-left outline-none data-highlighted:bg-act-wash pointer-coarse:py-2.5";
 
+interface Taking {
+  readonly label: string;
+  readonly ending: string;
+  readonly type: string;
+  readonly ask: (engine: EaselEngine) => Promise<Uint8Array<ArrayBuffer>>;
+}
+
+/** What is made of a study here, in the page. */
+const takings = {
+  picture: { label: "The picture (.png)", ending: ".png", type: "image/png", ask: (engine) => engine.picture() },
+  flat: {
+    label: "The picture, thick paint not lit (.png)",
+    ending: "-flat.png",
+    type: "image/png",
+    ask: (engine) => engine.flat(),
+  },
+  layered: {
+    label: "Its layers (.ora)",
+    ending: ".ora",
+    type: "image/openraster",
+    ask: (engine) => engine.layered(),
+  },
+  heights: {
+    label: "Heights of thick paint (.png)",
+    ending: "-heights.png",
+    type: "image/png",
+    ask: (engine) => engine.relief("heights"),
+  },
+  normals: {
+    label: "Normals of thick paint (.png)",
+    ending: "-normals.png",
+    type: "image/png",
+    ask: (engine) => engine.relief("normals"),
+  },
+} as const satisfies Readonly<Record<string, Taking>>;
+
 /** Ways to take a study out: as its strokes, as one picture, as layers. */
 export function StudyMenu({ id }: { id: string }) {
   const session = useSession();
@@ -15,13 +52,12 @@ export function StudyMenu({ id }: { id: string }) {
   const ready = useStudy((state) => state.sheet !== undefined && state.standing.done.length > 0);
   const sending = useStudy((state) => state.keeping.kind !== "kept");
   const [fault, setFault] = useState<string>();
-  const take = async (what: "picture" | "layered") => {
+  const take = async (what: keyof typeof takings) => {
     const engine = session.engine.current;
     setFault(undefined);
     try {
-      if (what === "picture" && engine) saveFile(await engine.picture(), `${fileName(name, "study")}.png`, "image/png");
-      if (what === "layered" && engine)
-        saveFile(await engine.layered(), `${fileName(name, "study")}.ora`, "image/openraster");
+      const { ending, type, ask } = takings[what];
+      if (engine) saveFile(await ask(engine), `${fileName(name, "study")}${ending}`, type);
     } catch (error) {
       setFault(error instanceof Error ? error.message : String(error));
     }
@@ -49,12 +85,11 @@ export function StudyMenu({ id }: { id: string }) {
                 {sending && <span className="block text-[12.5px] text-soft">when all of it is on the server</span>}
               </a>
             </DropdownMenu.Item>
-            <DropdownMenu.Item className={item} onSelect={() => void take("picture")}>
-              The picture (.png)
-            </DropdownMenu.Item>
-            <DropdownMenu.Item className={item} onSelect={() => void take("layered")}>
-              Its layers (.ora)
-            </DropdownMenu.Item>
+            {(Object.keys(takings) as (keyof typeof takings)[]).map((what) => (
+              <DropdownMenu.Item key={what} className={item} onSelect={() => void take(what)}>
+                {takings[what].label}
+              </DropdownMenu.Item>
+            ))}
           </DropdownMenu.Content>
         </DropdownMenu.Portal>
       </DropdownMenu.Root>

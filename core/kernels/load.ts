@@ -192,6 +192,7 @@ interface KernelExports {
     lz: number,
     depth: number,
     gloss: number,
+    hollows: number,
   ): void;
   showOpaque(
     out: number,

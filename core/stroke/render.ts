@@ -6,9 +6,10 @@ import type { Room } from "../hand/simulate";
 import { createKernels, type Kernels } from "../kernels/load";
 import { noPictures, type Picture, type Pictures } from "../picture/picture";
 import { coverageUnder } from "../surface/coverage-under";
+import { heightPixels, normalPixels } from "../surface/heights";
+import type { Light } from "../surface/light";
 import { deepPixels, Picture as Shown } from "../surface/picture";
 import { placePicture } from "../surface/place-picture";
-import { heightPixels, type Light } from "../surface/relief";
 import { Surface } from "../surface/surface";
 import { paintBed } from "./bed";
 import type { Ink } from "./laying/ink";
@@ -52,6 +53,11 @@ export function renderHand(job: RenderJob): Uint8ClampedArray<ArrayBuffer> {
 /** As `renderHand`, with 16 bits a channel. */
 export function renderHand16(job: RenderJob): Uint16Array {
   return onSurface(job, (surface) => deepPixels(surface, job.paper));
+}
+
+/** The directions in which the paint of a hand's strokes faces, as `normalPixels` has them. @param depth px that full height stands up */
+export function renderNormals(job: RenderJob, depth: number): Uint16Array {
+  return onSurface(job, (surface) => normalPixels(surface, depth));
 }
 
 /** The heights that a hand's strokes leave: width·height of 0…65535. */

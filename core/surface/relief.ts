@@ -4,25 +4,9 @@ import { ONE } from "../kernels/memory/q15";
 import { TILE } from "../kernels/memory/tile-size";
 import { cosDegrees, sinDegrees } from "../numeric/trig";
 import type { Pictures } from "../picture/picture";
+import type { Light } from "./light";
 import type { Surface } from "./surface";
 import { LIGHT_REACH } from "./wet";
-
-/** How thick paint is shown. */
-export interface Light {
-  /** Where the light comes from: degrees, counter-clockwise from the right. */
-  readonly direction: number;
-  /** How high it stands, degrees. */
-  readonly altitude: number;
-  /** px that the thickest paint stands up. */
-  readonly depth: number;
-  /** 0 matt … 1 */
-  readonly gloss: number;
-  /** How high the surface's own paper stands, 0 for flat … 1 as high as the thickest paint. */
-  readonly paper: number;
-}
-
-/** From the upper left, as a table is lit for the right-handed. */
-export const tableLight: Light = { direction: 135, altitude: 50, depth: 10, gloss: 0.35, paper: 0 };
 
 const SIDE = TILE + 2 * LIGHT_REACH;
 
@@ -46,10 +30,10 @@ export class Relief {
   /** Lights `rows` rows of a tile's RGBA8 pixels from its row `from` on. */
   show(index: number, out: number, stride: number, columns: number, from: number, rows: number): void {
     if (!this.fill(index)) return;
-    const { direction, altitude, depth, gloss } = this.light;
+    const { direction, altitude, depth, gloss, hollows } = this.light;
     const level = cosDegrees(altitude);
     const [lx, ly, lz] = [level * cosDegrees(direction), -level * sinDegrees(direction), sinDegrees(altitude)];
-    this.kernels.run.relief(out, stride, columns, from, rows, this.window, lx, ly, lz, depth, gloss);
+    this.kernels.run.relief(out, stride, columns, from, rows, this.window, lx, ly, lz, depth, gloss, hollows);
   }
 
   release(): void {
@@ -98,23 +82,4 @@ export class Relief {
         );
     return true;
   }
-}
-
-/** A surface's heights as 16-bit grey, row by row: 0 bare … 65535 the thickest paint. */
-export function heightPixels(surface: Surface): Uint16Array {
-  const out = new Uint16Array(surface.width * surface.height);
-  for (let index = 0; index < surface.columns * surface.rows; index++) {
-    const tile = surface.heightsToShow(index) / 2;
-    if (!tile) continue;
-    const words = surface.kernels.heap.u16;
-    const left = (index % surface.columns) * TILE;
-    const top = Math.floor(index / surface.columns) * TILE;
-    for (let y = 0; y < Math.min(TILE, surface.height - top); y++)
-      for (let x = 0; x < Math.min(TILE, surface.width - left); x++)
-        out[(top + y) * surface.width + left + x] = Math.min(
-          65535,
-          words[tile + y * TILE + x] * 2 + (words[tile + y * TILE + x] >> 14),
-        );
-  }
-  return out;
 }

@@ -9,7 +9,7 @@ import { simulatedHands } from "@core/hand/simulate";
 import { type Judgement, judge } from "@core/measure/judge";
 import { renderHand } from "@core/stroke/render";
 import { stripScene } from "@core/stroke/strip-scene";
-import { tableLight } from "@core/surface/relief";
+import { tableLight } from "@core/surface/light";
 
 /** How strips are drawn where it was chosen; the usual: a slow swell, on a smooth sheet, over wet paint where the brush takes some. */
 export interface StripLook {

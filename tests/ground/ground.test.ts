@@ -6,7 +6,7 @@ import { type GroundLaw, groundLaws, NATURAL_SHARPNESS } from "@core/kernels/gro
 import { groundCeiling } from "@core/kernels/reference/laws";
 import type { Pictures } from "@core/picture/picture";
 import { renderHand, renderHand16 } from "@core/stroke/render";
-import { tableLight } from "@core/surface/relief";
+import { tableLight } from "@core/surface/light";
 import { describe, expect, test } from "vitest";
 import { brushOf, lineSamples } from "../helpers";
 

@@ -7,7 +7,13 @@ const part = (...given: string[]) => {
 };
 
 test("everything needs everything, and the quick tests come first", () => {
-  const all = { checks: true, build: true, database: true, browser: true, projects: ["unit", "server", "browser"] };
+  const all = {
+    checks: true,
+    build: true,
+    database: true,
+    browser: true,
+    projects: ["unit", "server", "browser", "browser-alone"],
+  };
   expect(part()).toEqual(all);
 });
 
@@ -31,7 +37,12 @@ test("tests against a database need one, the command line its build, pages all o
     projects: ["server"],
   });
   expect(part("tests/cli")).toMatchObject({ build: true, database: false, browser: false, projects: ["server"] });
-  expect(part("e2e/bench")).toMatchObject({ build: true, database: true, browser: true, projects: ["browser"] });
+  expect(part("e2e/bench")).toMatchObject({
+    build: true,
+    database: true,
+    browser: true,
+    projects: ["browser", "browser-alone"],
+  });
   expect(part("tests/stroke", "tests/server")).toMatchObject({ database: true, projects: ["unit", "server"] });
 });
 

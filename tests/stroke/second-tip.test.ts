@@ -4,7 +4,7 @@ import { ONE } from "@core/kernels/memory/q15";
 import { PLANE } from "@core/kernels/memory/tile-size";
 import { paintHand, StrokePainter } from "@core/stroke/painter";
 import { secondTipBrush } from "@core/stroke/second-tip";
-import { heightPixels } from "@core/surface/relief";
+import { heightPixels } from "@core/surface/heights";
 import { Surface } from "@core/surface/surface";
 import { describe, expect, test } from "vitest";
 import { brushOf, lineSamples } from "../helpers";

@@ -5,7 +5,7 @@ import { TILE } from "@core/kernels/memory/tile-size";
 import { dip, fullReservoir, type Reservoir } from "@core/paint/spend";
 import { StrokePainter } from "@core/stroke/painter";
 import { planStroke } from "@core/stroke/plan";
-import { heightPixels } from "@core/surface/relief";
+import { heightPixels } from "@core/surface/heights";
 import { Surface } from "@core/surface/surface";
 import { describe, expect, test } from "vitest";
 import { brushOf, lineSamples, testPictures } from "../helpers";

@@ -4,8 +4,8 @@ import { createKernels } from "@core/kernels/load";
 import type { Doing, Stroke } from "@core/study/act";
 import { type Instruments, StudySheet } from "@core/study/sheet";
 import { TraceWriter } from "@core/study/trace";
+import { tableLight } from "@core/surface/light";
 import { Picture } from "@core/surface/picture";
-import { tableLight } from "@core/surface/relief";
 import fc from "fast-check";
 import { brushOf, lineSamples, testPictures } from "../helpers";
 

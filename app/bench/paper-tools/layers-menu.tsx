@@ -17,7 +17,7 @@ const NAME_LENGTH = 40;
 export function LayersMenu() {
   const { store, engine } = useBenchShared();
   const state = useBench(({ view }) => view.layers);
-  const { save, carry, refused } = usePaperFiles(engine);
+  const { save, saveRelief, carry, refused } = usePaperFiles(engine);
   const onLayers = (next: OwnLayers, label: string, key?: string) => store.run(setLayers(next, label, key));
   const choose = (next: OwnLayers) => store.run(seeLayers(next));
   const { layers, on, onMask } = state;
@@ -182,6 +182,15 @@ export function LayersMenu() {
         <Button className="h-7" onClick={save}>
           Save the paper in layers (OpenRaster)
         </Button>
+        <div className="flex items-center gap-1.5">
+          <span className="w-24">Thick paint</span>
+          <Button className="h-7" onClick={() => saveRelief("heights")}>
+            Heights (PNG)
+          </Button>
+          <Button className="h-7" onClick={() => saveRelief("normals")}>
+            Normals (PNG)
+          </Button>
+        </div>
         <div className="flex gap-1.5">
           <Button className="h-7" onClick={() => carry("tip")}>
             Take to the tip desk

@@ -1,5 +1,5 @@
 import { uses } from "@core/brush";
-import { Droplet, Eraser, FlipHorizontal, Maximize, Spline, Sun } from "lucide-react";
+import { Droplet, Eraser, FlipHorizontal, Maximize, Spline } from "lucide-react";
 import { type ReactNode, useSyncExternalStore } from "react";
 import { closedBecause } from "~/engine/own-layers";
 import { isUpright, upright } from "~/paper/window/framing";
@@ -7,8 +7,9 @@ import { Button } from "~/ui/button";
 import { Segments } from "~/ui/segments";
 import { counted } from "~/ui/words";
 import { useBench, useBenchShared } from "../state/use-bench";
-import { seeLayers, setUse, toggleLight, toggleWhole } from "../state/view-commands";
+import { seeLayers, setUse, toggleWhole } from "../state/view-commands";
 import { LayersMenu } from "./layers-menu";
+import { LightMenu } from "./light-menu";
 import { StandInMenu } from "./stand-in-menu";
 import { ViewMenu } from "./view-menu";
 
@@ -17,7 +18,7 @@ export function PaperBar() {
   const { store, engine, frame } = useBenchShared();
   const framing = useSyncExternalStore(frame.subscribe, frame.get, frame.get);
   const { run } = store;
-  const { use, lit, layers, whole } = useBench(({ view }) => view);
+  const { use, layers, whole } = useBench(({ view }) => view);
   const { count, kept } = useBench(({ paper }) => paper.acts);
   const dips = useBench(({ brush: { paint } }) => {
     const keeps = paint.load !== null || (paint.mixing > 0 && paint.taking === "each");
@@ -43,9 +44,7 @@ export function PaperBar() {
           <Droplet aria-hidden size={15} />
         </Tool>
       )}
-      <Tool label="Light thick paint" pressed={lit} onPress={() => run(toggleLight)}>
-        <Sun aria-hidden size={15} />
-      </Tool>
+      <LightMenu />
       <Tool
         label="Look at the paper in a mirror"
         pressed={framing.mirrored}

@@ -1,13 +1,15 @@
 import { type RefObject, useState } from "react";
 import { useNavigate } from "react-router";
 import type { Engine } from "~/engine/client";
+import type { ReliefMap } from "~/engine/protocol";
 import { carryPicture } from "~/pictures/carry-picture";
 import { unlessDropped } from "~/port/open-port";
 import { saveFile } from "~/ui/save-file";
 
-/** What leaves the paper: all layers as a file, or what is painted to a desk. */
+/** What leaves the paper: all layers as a file, the heights of thick paint, or what is painted to a desk. */
 export interface PaperFiles {
   readonly save: () => void;
+  readonly saveRelief: (map: ReliefMap) => void;
   readonly carry: (desk: "tip" | "grain") => void;
   /** Why it could not be done. */
   readonly refused: string | undefined;
@@ -23,6 +25,13 @@ export function usePaperFiles(engine: RefObject<Engine | null>): PaperFiles {
       engine.current
         ?.layered()
         .then((bytes) => saveFile(bytes, "paper.ora", "image/openraster"))
+        .catch(unlessDropped(setRefused));
+    },
+    saveRelief: (map) => {
+      setRefused(undefined);
+      engine.current
+        ?.relief(map)
+        .then((bytes) => saveFile(bytes, `paper-${map}.png`, "image/png"))
         .catch(unlessDropped(setRefused));
     },
     carry: (desk) => {

@@ -86,6 +86,6 @@ export function shownBrush({ brush, view: { panel, tried, held } }: BenchState):
 
 /** How the paper is drawn on and looked at. */
 export function mannerOf({ view: { use, lit }, settings }: BenchState): PaperManner {
-  const { colours, proofs, hand, grain, painter } = settings;
-  return { use, lit, colours, proofs, hand, grain, painter };
+  const { colours, proofs, hand, grain, painter, light } = settings;
+  return { use, light: lit ? light : null, colours, proofs, hand, grain, painter };
 }

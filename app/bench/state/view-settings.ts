@@ -3,6 +3,7 @@ import { painterKinds } from "@core/hand/preview";
 import { proofNames, usualProofs } from "@core/hand/proof";
 import { GROWN, type Sample } from "@core/hand/sample";
 import { simulatedHands } from "@core/hand/simulate";
+import { lightSchema, tableLight } from "@core/surface/light";
 import { z } from "zod";
 import { usualColours } from "~/engine/protocol";
 import { standInPenSchema, usualStandInPen } from "~/paper/stand-in/stand-in-pen";
@@ -34,6 +35,8 @@ const viewSchema = z.object({
   /** The paper's own grain. */
   grain: z.enum(drawnGrainKinds).nullable(),
   painter: z.enum(painterKinds),
+  /** By which thick paint is shown, where it is lit. */
+  light: lightSchema.default(tableLight),
   /** What a mouse is given while it draws. */
   standIn: standInPenSchema.default(usualStandInPen),
   /** What keys and drags of the size change: the brush, or what is tried on the paper. */
@@ -51,6 +54,7 @@ export const usualView: ViewSettings = {
   hand: "slow-swell",
   grain: null,
   painter: "full pen",
+  light: tableLight,
   standIn: usualStandInPen,
   sizesOn: "brush",
   keys: true,

@@ -2,6 +2,7 @@ import type { Brush } from "@core/brush";
 import type { Sample } from "@core/hand/sample";
 import type { Act, Doing, StrokeHead } from "@core/study/act";
 import type { StudySheetSize } from "@core/study/model";
+import type { ReliefMap } from "~/engine/protocol";
 import type { Framing } from "~/paper/window/framing";
 import { openPort, type Port } from "~/port/open-port";
 import type { SayName } from "~/port/protocol";
@@ -117,6 +118,16 @@ export class EaselEngine {
   /** All layers as OpenRaster. @throws CallFailed, CallDropped */
   layered(): Promise<Uint8Array<ArrayBuffer>> {
     return this.port.call("layered", null);
+  }
+
+  /** How high the paint stands, or which way it faces, as a 16-bit PNG. @throws CallFailed, CallDropped */
+  relief(map: ReliefMap): Promise<Uint8Array<ArrayBuffer>> {
+    return this.port.call("relief", map);
+  }
+
+  /** The picture without light on its thick paint. @throws CallFailed, CallDropped */
+  flat(): Promise<Uint8Array<ArrayBuffer>> {
+    return this.port.call("flat", null);
   }
 
   /** The picture as a PNG. @param longest px; it is made smaller where a side would be longer @throws CallFailed, CallDropped */

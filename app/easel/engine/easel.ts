@@ -1,6 +1,8 @@
 import type { Brush } from "@core/brush";
 import { hexToRgb } from "@core/colour/srgb";
 import { writeOra } from "@core/formats/ora/write";
+import { reliefPng } from "@core/formats/png/relief-png";
+import { pictureOfSheet } from "@core/formats/study/stages";
 import type { Sample } from "@core/hand/sample";
 import { createKernels } from "@core/kernels/load";
 import { noPictures, type Pictures } from "@core/picture/picture";
@@ -13,6 +15,8 @@ import { type Change, StudySheet } from "@core/study/sheet";
 import { nothingDone, type Standing, standingAfter, standingOf } from "@core/study/standing";
 import { Timeline } from "@core/study/timeline";
 import { TraceWriter } from "@core/study/trace";
+import { tableLight } from "@core/surface/light";
+import type { ReliefMap } from "~/engine/protocol";
 import type { Framing } from "~/paper/window/framing";
 import { WindowView } from "../window/window-view";
 import type { Progressive, SheetState, StudyPlace } from "./protocol";
@@ -288,7 +292,17 @@ export class Easel {
 
   /** All layers as OpenRaster. @throws FormatError where there is nothing, or a blend mode has no name there */
   layered(): Uint8Array {
-    return writeOra(this.sheet.surface, hexToRgb(this.size.paper));
+    return writeOra(this.sheet.surface, hexToRgb(this.size.paper), tableLight);
+  }
+
+  /** How high the paint stands, or which way it faces. */
+  relief(map: ReliefMap): Uint8Array {
+    return reliefPng(this.sheet.surface, map);
+  }
+
+  /** The whole picture without light on its thick paint, as a PNG. */
+  flat(): Uint8Array {
+    return pictureOfSheet(this.sheet, this.size.paper, undefined, null);
   }
 
   /** The whole picture as a PNG, made smaller where a side would be longer. */

@@ -108,6 +108,16 @@ const say = servePort<EaselWork>(self, {
       job.transfer(bytes.buffer);
       return bytes;
     },
+    relief: (map, job) => {
+      const bytes = Uint8Array.from(present().relief(map));
+      job.transfer(bytes.buffer);
+      return bytes;
+    },
+    flat: (_, job) => {
+      const bytes = Uint8Array.from(present().flat());
+      job.transfer(bytes.buffer);
+      return bytes;
+    },
     picture: async ({ longest }, job) => {
       const bytes = await present().picture(longest);
       job.transfer(bytes.buffer);

@@ -3,6 +3,7 @@ import type { Sample } from "@core/hand/sample";
 import type { Act, Doing, StrokeHead } from "@core/study/act";
 import type { Looks } from "@core/study/looks";
 import type { StudySheetSize } from "@core/study/model";
+import type { ReliefMap } from "~/engine/protocol";
 import type { Framing } from "~/paper/window/framing";
 import type { RollModel } from "../roll/roll-model";
 
@@ -63,6 +64,10 @@ export interface EaselWork {
     readonly progressives: { readonly ask: { readonly longest: number }; readonly answer: readonly Progressive[] };
     /** All layers as OpenRaster. */
     readonly layered: { readonly ask: null; readonly answer: Uint8Array<ArrayBuffer> };
+    /** How high the paint stands, or which way it faces, as a 16-bit PNG. */
+    readonly relief: { readonly ask: ReliefMap; readonly answer: Uint8Array<ArrayBuffer> };
+    /** The whole picture without light on its thick paint, as a PNG. */
+    readonly flat: { readonly ask: null; readonly answer: Uint8Array<ArrayBuffer> };
     /** The whole picture as a PNG, made smaller where a side would be longer than this many px. */
     readonly picture: { readonly ask: { readonly longest: number }; readonly answer: Uint8Array<ArrayBuffer> };
   };

@@ -1,7 +1,7 @@
 import { hexToRgb, rgbToHex } from "@core/colour/srgb";
 import type { Pixels } from "@core/picture/halve";
+import { tableLight } from "@core/surface/light";
 import { type Area, Picture } from "@core/surface/picture";
-import { tableLight } from "@core/surface/relief";
 import type { DirtyTile, Surface } from "@core/surface/surface";
 import { type Framing, matrixOf, seenBounds, toWindow } from "~/paper/window/framing";
 import { HALVINGS, Halves } from "./halves";

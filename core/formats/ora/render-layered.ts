@@ -3,5 +3,5 @@ import { writeOra } from "./write";
 
 /** A hand's strokes as a layered picture in OpenRaster: the paper, what lay below, and the strokes. @throws FormatError */
 export function renderLayered(job: RenderJob): Uint8Array {
-  return onSurface(job, (surface) => writeOra(surface, job.paper), 2);
+  return onSurface(job, (surface) => writeOra(surface, job.paper, job.light), 2);
 }

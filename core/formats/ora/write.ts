@@ -2,6 +2,7 @@ import { strToU8, type Zippable, zipSync } from "fflate";
 import type { Rgb } from "../../colour/srgb";
 import { type Blend, blendNames, compositeOp } from "../../kernels/blend-modes";
 import { layerPixels } from "../../surface/layer-pixels";
+import type { Light } from "../../surface/light";
 import { Picture } from "../../surface/picture";
 import type { Surface } from "../../surface/surface";
 import { FormatError } from "../fault";
@@ -18,10 +19,10 @@ export const unwritten: readonly Blend[] = blendNames.filter((blend) => !composi
 /**
  * Writes a surface as OpenRaster (specification 0.0.5, freedesktop.org): `mimetype` first and stored, a 16-bit PNG for each
  * layer that has paint, the merged picture and a thumbnail. What a mask hides is left out of its layer.
- * @param paper an opaque lowest layer, or null for none
+ * @param paper an opaque lowest layer, or null for none @param light by which the merged picture shows thick paint; none for flat
  * @throws FormatError when a layer's blend mode has no name in the specification
  */
-export function writeOra(surface: Surface, paper: Rgb | null): Uint8Array {
+export function writeOra(surface: Surface, paper: Rgb | null, light?: Light): Uint8Array {
   const files: Zippable = { mimetype: [strToU8("image/openraster"), { level: 0 }] };
   const nodes: string[] = [];
   const pictures: [string, Uint8Array][] = [];
@@ -54,7 +55,7 @@ export function writeOra(surface: Surface, paper: Rgb | null): Uint8Array {
   const stack = `<?xml version="1.0" encoding="UTF-8"?>\n<image version="0.0.5" w="${surface.width}" h="${surface.height}">\n<stack>\n${nodes.reverse().join("\n")}\n</stack>\n</image>\n`;
   files["stack.xml"] = strToU8(stack);
   for (const [path, bytes] of pictures) files[path] = [bytes, { level: 0 }];
-  const shown = new Picture(surface, paper);
+  const shown = new Picture(surface, paper, light);
   shown.showAll();
   const merged = shown.copy();
   shown.release();

@@ -3,8 +3,8 @@ import { createKernels } from "../../kernels/load";
 import { halvedTo } from "../../picture/halve";
 import type { StudySheet } from "../../study/sheet";
 import { standingActs } from "../../study/standing";
+import { type Light, tableLight } from "../../surface/light";
 import { Picture } from "../../surface/picture";
-import { tableLight } from "../../surface/relief";
 import { writeRgba } from "../png/png";
 import { sheetOfStudy } from "./open";
 import type { StudyPackage } from "./pack";
@@ -33,10 +33,15 @@ export function stagesOf(study: StudyPackage, most: number, longest: number): re
   return stages;
 }
 
-/** What a sheet looks like, as a PNG. @param longest px; it is halved until no side is longer */
-export function pictureOfSheet(sheet: StudySheet, paper: string, longest = Number.POSITIVE_INFINITY): Uint8Array {
+/** What a sheet looks like, as a PNG. @param longest px; it is halved until no side is longer @param light null for flat */
+export function pictureOfSheet(
+  sheet: StudySheet,
+  paper: string,
+  longest = Number.POSITIVE_INFINITY,
+  light: Light | null = tableLight,
+): Uint8Array {
   const { width, height } = sheet.surface;
-  const picture = new Picture(sheet.surface, hexToRgb(paper), tableLight);
+  const picture = new Picture(sheet.surface, hexToRgb(paper), light ?? undefined);
   picture.showAll();
   const small = halvedTo(longest, { width, height, stride: width, data: picture.copy() });
   picture.release();

@@ -42,6 +42,9 @@ export function lessen(tile: usize, cover: usize): void {
 const levels = memory.data(SIDE * 4);
 const rises = memory.data(SIDE * 4);
 
+/** A hundredth of the thickest paint is lit as paint is, and less of it the less. */
+const THIN: f32 = 100.0 / 32767.0;
+
 /** Weighs the five rows about one of a window's, column by column. */
 function weighRows(at: usize): void {
   const row = <usize>(SIDE * 2);
@@ -72,27 +75,36 @@ function summed(values: usize, at: usize): i32 {
  * Lights RGBA8 pixels by the heights below them. `window` holds (64 + 4)² Q15 heights, two px beyond the tile on each side.
  * Slopes are those over five px both ways (binomial weights): a thin ridge aslant is not dotted.
  * @param from the first of the tile's rows that is shown @param lx @param ly @param lz where the light is, of length 1
- * @param depth px that full height stands up @param gloss 0…1
+ * A hollow, lower than what lies about it, is darker; bare paper is left as it is.
+ * @param depth px that full height stands up @param gloss 0…1 @param hollows how dark they are, 0…1
  */
-export function relief(out: usize, stride: i32, columns: i32, from: i32, rows: i32, window: usize, lx: f32, ly: f32, lz: f32, depth: f32, gloss: f32): void {
+export function relief(out: usize, stride: i32, columns: i32, from: i32, rows: i32, window: usize, lx: f32, ly: f32, lz: f32, depth: f32, gloss: f32, hollows: f32): void {
   // A slope of one is 8 along and 16 across.
   const scale = depth / (32767 * 128);
   // Half way between the light and the eye, which looks straight down.
   const hz = lz + 1;
   const hl: f32 = 1 / sqrt<f32>(lx * lx + ly * ly + hz * hz);
   const flat = shine(hz * hl);
+  const lift = depth / 32767;
   for (let y = 0; y < rows; y++) {
     weighRows(window + <usize>((y + from + 2) * SIDE * 2));
+    const row = window + <usize>(((y + from + 2) * SIDE + 2) * 2);
     for (let x = 0; x < columns; x++) {
       const at = <usize>(x << 2);
       const dx = <f32>(summed(levels, at + 16) - summed(levels, at) + 2 * (summed(levels, at + 12) - summed(levels, at + 4))) * scale;
       const dy = <f32>(summed(rises, at) + summed(rises, at + 16) + 4 * (summed(rises, at + 4) + summed(rises, at + 12)) + 6 * summed(rises, at + 8)) * scale;
-      if (dx == 0 && dy == 0) continue;
+      const height = <f32>load<u16>(row + <usize>(x << 1));
+      // The mean of the 25 px about it, less its own height, px.
+      const hollow = (<f32>(summed(levels, at) + summed(levels, at + 16) + 4 * (summed(levels, at + 4) + summed(levels, at + 12)) + 6 * summed(levels, at + 8)) * <f32>(1.0 / 256.0) - height) * lift;
+      if ((dx == 0 && dy == 0 && hollow <= 0) || height == 0) continue;
+      // Paint that is hardly there is hardly lit.
+      const there = min<f32>(1, height * THIN);
       const per: f32 = 1 / sqrt<f32>(dx * dx + dy * dy + 1);
       const diffuse = max<f32>(0, (lz - dx * lx - dy * ly) * per);
       // What lies flat keeps its colour.
-      const shade: f32 = <f32>0.35 + (<f32>0.65 * diffuse) / lz;
-      const glint: f32 = gloss * 255 * max<f32>(0, shine(max<f32>(0, (hz - dx * lx - dy * ly) * per * hl)) - flat);
+      const open: f32 = 1 / (1 + hollows * max<f32>(0, hollow));
+      const shade: f32 = 1 + there * ((<f32>0.35 + (<f32>0.65 * diffuse) / lz) * open - 1);
+      const glint: f32 = there * gloss * 255 * max<f32>(0, shine(max<f32>(0, (hz - dx * lx - dy * ly) * per * hl)) - flat);
       const pixel = out + y * stride + (x << 2);
       for (let c = 0; c < 3; c++) store<u8>(pixel + c, <u8>min<f32>(255, <f32>load<u8>(pixel + c) * shade + glint + <f32>0.5));
     }

@@ -28,7 +28,7 @@ function listening() {
   const engine: PaperEngine = {
     setBrush: (brush) => told.push(`brush ${brush.tip.size}`),
     setTrial: (times) => told.push(`trial ${times}`),
-    setManner: ({ use, lit, grain }) => told.push(`manner ${use} ${lit} ${grain}`),
+    setManner: ({ use, light, grain }) => told.push(`manner ${use} ${light !== null} ${grain}`),
     takeBack: () => told.push("takeBack"),
     doAgain: () => told.push("doAgain"),
     setLayers: ({ layers }) => told.push(`layers ${layers.length}`),
