@@ -1,5 +1,6 @@
 import { readFileSync } from "node:fs";
 import { readOra } from "@core/formats/ora/read";
+import { readPng } from "@core/formats/png/png";
 import type { Browser, Page } from "playwright-core";
 import { afterAll, beforeAll, expect, test } from "vitest";
 import { onBench, openBrowser, penStroke } from "./browser";
@@ -80,6 +81,13 @@ test("own layers are added, hidden, locked, masked, moved, filled and saved as O
     ["varnish", "multiply", 0.5],
     ["layer 1", "source-over", 1],
   ]);
+  const [normals] = await Promise.all([
+    page.waitForEvent("download"),
+    page.getByRole("button", { name: "Normals (PNG)" }).click(),
+  ]);
+  const map = readPng(readFileSync(await normals.path()), "normals");
+  // Sixteen bits, and straight up where nothing stands.
+  expect([map.depth, ...map.data.slice(0, 3)]).toEqual([16, 32768, 32768, 65535]);
   await page.getByRole("combobox", { name: "Lies on by" }).selectOption("exclusion");
   await page.getByRole("button", { name: /^Save the paper in layers/ }).click();
   await page.getByText(/no name for "exclusion"/).waitFor();
@@ -100,6 +108,29 @@ test("painting only where paint is keeps to what is there", { timeout: 60_000 },
   await inMenu(page, () => page.getByRole("checkbox", { name: "Paint only where paint is" }).check());
   await stroke(page, 140);
   expect(difference(await paperPixels(page), drawn, { ...area, height: 120 })).toBe(0);
+  expect(complaints).toEqual([]);
+  await close();
+});
+
+test("thick paint is lit from where one likes, and flat where it is not lit", { timeout: 60_000 }, async () => {
+  const { page, complaints, close } = await onBench(browser, "Relief enamel");
+  const seen = await paperPixels(page);
+  const all = { left: 40, top: 40, width: 1100, height: 120 };
+  const changed = async () => difference(await paperPixels(page), seen, all);
+  // The menu lies over the paper: it is closed before that is looked at.
+  const set = async (act: () => Promise<unknown>) => {
+    await page.getByRole("button", { name: "The light on thick paint" }).click();
+    await act();
+    await page.keyboard.press("Escape");
+  };
+  await set(() => page.getByRole("slider", { name: "From where" }).press("End"));
+  await expect.poll(changed).toBeGreaterThan(500);
+  await set(() => page.getByRole("button", { name: "As usual" }).click());
+  await expect.poll(changed).toBe(0);
+  await set(() => page.getByRole("checkbox", { name: "Paint is lit (L)" }).click());
+  await expect.poll(changed).toBeGreaterThan(500);
+  await page.keyboard.press("l");
+  await expect.poll(changed).toBe(0);
   expect(complaints).toEqual([]);
   await close();
 });

@@ -180,8 +180,22 @@ test("a tip takes another shape, its parameters are set, and every step can be u
   await proofed(page, turn + 1);
   expect(difference(await paperPixels(page), raked, area)).toBeGreaterThan(500);
   await page.keyboard.press("Escape");
+  // A second tip breaks the stroke up, and its numbers are the stroke's at once.
+  const whole = await paperPixels(page);
   turn = await proofTurn(page);
-  for (let i = 0; i < 2; i++) await page.keyboard.press("Control+z");
+  await page.getByRole("button", { name: "Second tip: none" }).click();
+  await page.getByRole("combobox", { name: "Where it touches" }).selectOption("paint is gone");
+  await page.keyboard.press("Escape");
+  await proofed(page, turn + 1);
+  expect(difference(await paperPixels(page), whole, area)).toBeGreaterThan(2000);
+  turn = await proofTurn(page);
+  await page.getByRole("button", { name: /^Second tip: speckle/ }).click();
+  await page.getByRole("slider", { name: "How far it counts" }).press("Home");
+  await page.keyboard.press("Escape");
+  await proofed(page, turn + 1);
+  await expect.poll(async () => difference(await paperPixels(page), whole, area)).toBe(0);
+  turn = await proofTurn(page);
+  for (let i = 0; i < 4; i++) await page.keyboard.press("Control+z");
   await proofed(page, turn + 1);
   await expect.poll(async () => difference(await paperPixels(page), first, area)).toBe(0);
   expect(complaints).toEqual([]);

@@ -41,7 +41,7 @@ export function tipVignette(
 ): Promise<ImageBitmap> {
   const still = {
     ...brush,
-    tip: { ...brush.tip, size: Math.min(brush.tip.size, height * 0.86), pivot: MIDDLE },
+    tip: { ...brush.tip, size: Math.min(brush.tip.size, height * 0.86), pivot: MIDDLE, over: null },
     trail: stillTrail,
     ground: null,
     paint: paintSchema.parse({}),
@@ -93,7 +93,7 @@ export function paintVignette(
   const gap = width / PASSES;
   const shown = {
     ...brush,
-    tip: { ...brush.tip, size: Math.min(gap, height) * 0.8, pivot: MIDDLE },
+    tip: { ...brush.tip, size: Math.min(gap, height) * 0.8, pivot: MIDDLE, over: null },
     trail: stillTrail,
     ground: null,
     paint: { ...brush.paint, load: null },

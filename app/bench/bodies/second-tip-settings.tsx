@@ -17,8 +17,8 @@ type Law = OverTip["law"] | "none";
 
 const lawNames: Readonly<Record<Law, string>> = {
   none: "no second tip",
-  shows: "shows the stroke where it touches",
-  takes: "takes the stroke away where it touches",
+  shows: "paint shows",
+  takes: "paint is gone",
 };
 
 type Numbers = Exclude<keyof OverTip, "shape" | "law">;
@@ -49,7 +49,7 @@ export const SecondTipRow = memo(function SecondTipRow({ over, run }: Props) {
     <SettingRow label="Second tip" sign={<IdleSign of={["over"]} />}>
       <SettingPopover name="Second tip" says={secondTipSays(over)} onClose={() => run(seal)}>
         <ChoiceLine
-          label="What it does"
+          label="Where it touches"
           value={over?.law ?? "none"}
           options={["none", ...overLaws]}
           names={lawNames}

@@ -10,10 +10,10 @@ import { PaperMenu } from "./paper-menu";
 const rows: readonly RangeRow<keyof Light>[] = [
   { name: "direction", label: "From where", step: 1, unit: "°" },
   { name: "altitude", label: "How high it stands", step: 1, unit: "°" },
-  { name: "depth", label: "Full paint stands up", step: 0.5, unit: "px" },
+  { name: "depth", label: "Paint stands up", step: 0.5, unit: "px" },
   { name: "gloss", label: "Gloss", step: 0.01, unit: "%" },
   { name: "hollows", label: "Dark in hollows", step: 0.01, unit: "%" },
-  { name: "paper", label: "The paper’s own tooth", step: 0.01, unit: "%" },
+  { name: "paper", label: "Paper’s tooth", step: 0.01, unit: "%" },
 ];
 
 /** The light that falls on thick paint: on the paper, in strips and small pictures, and in what is saved of it. */
@@ -25,7 +25,7 @@ export function LightMenu() {
   return (
     <PaperMenu label="The light on thick paint" icon={Sun} title="The light">
       <div className="space-y-1.5">
-        <CheckLine label="Thick paint is lit (L)" value={lit} onChange={() => store.run(toggleLight)} />
+        <CheckLine label="Paint is lit (L)" value={lit} onChange={() => store.run(toggleLight)} />
         {lit && (
           <>
             <RangeLines

@@ -9,6 +9,11 @@ export function throughTip(out: usize, from: usize, over: usize, planes: i32, ba
   const steep = i16x8.splat(<i16>slope);
   for (let at = 0; at < PLANE; at += 16) {
     const factor = over ? i16x8.add_sat_s(held, times(v128.load(over + at), steep)) : held;
-    for (let p = 0; p < planes * PLANE; p += PLANE) v128.store(out + p + at, times(v128.load(from + p + at), factor));
+    // A product with one would lose a step.
+    const all = i16x8.eq(factor, i16x8.splat(32767));
+    for (let p = 0; p < planes * PLANE; p += PLANE) {
+      const now = v128.load(from + p + at);
+      v128.store(out + p + at, v128.bitselect(now, times(now, factor), all));
+    }
   }
 }
