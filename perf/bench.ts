@@ -21,6 +21,12 @@ export interface BenchDelays {
   readonly pointer: Delay;
   /** The same with a mixing brush of 500 px. */
   readonly mixing: Delay;
+  /** The same with a brush of 500 px that drags pixels, and from pen-up until the stroke is dry. */
+  readonly dragging: Delay;
+  readonly dragged: number;
+  /** The same with a wash of 100 px. */
+  readonly water: Delay;
+  readonly washed: number;
   /** The longest time for which the page's own thread was blocked while drawing, ms; 0 when never over 50. */
   readonly blocked: number;
 }
@@ -42,18 +48,27 @@ export async function measureBench(address: string): Promise<BenchDelays> {
     const flow = await slide(page, "Flow, slider");
     const hardness = await slide(page, "Hardness, slider");
     const plain = await drawOn(page);
-    await page.goto("/shelf");
-    await page.getByRole("link", { name: "Marbler", exact: false }).first().click();
-    await size.fill("500 px");
-    await size.press("Enter");
-    await page.waitForTimeout(2500);
-    const mixing = await drawOn(page);
+    const drawWith = async (name: string, px: number) => {
+      await page.goto("/shelf");
+      await page.getByRole("link", { name, exact: true }).last().click();
+      await size.fill(`${px} px`);
+      await size.press("Enter");
+      await page.waitForTimeout(2500);
+      return drawOn(page);
+    };
+    const mixing = await drawWith("Marbler, wet", 500);
+    const dragging = await drawWith("Badger blender", 500);
+    const water = await drawWith("Window wash", 100);
     return {
       flow,
       hardness,
       pointer: delay(plain.spent),
       mixing: delay(mixing.spent),
-      blocked: Math.max(plain.blocked, mixing.blocked),
+      dragging: delay(dragging.spent),
+      dragged: dragging.finished,
+      water: delay(water.spent),
+      washed: water.finished,
+      blocked: Math.max(plain.blocked, mixing.blocked, dragging.blocked, water.blocked),
     };
   } finally {
     await browser.close();
@@ -91,8 +106,11 @@ async function slide(page: Page, name: string): Promise<SliderDelays> {
   return { first: delay(spent.first), all: delay(spent.all) };
 }
 
-/** Draws 200 readings on the bench's paper: ms from each to its pixels, and the longest time for which the page's own thread was blocked, 0 when never over 50 ms. */
-async function drawOn(page: Page): Promise<{ spent: number[]; blocked: number }> {
+/**
+ * Draws 200 readings on the bench's paper: ms from each to its pixels; from pen-up until the stroke is counted, which is said when
+ * it is dry; and the longest time for which the page's own thread was blocked, 0 when never over 50 ms.
+ */
+async function drawOn(page: Page): Promise<{ spent: number[]; finished: number; blocked: number }> {
   return page.evaluate(async () => {
     const canvas = document.querySelector("[role=img] > canvas");
     if (!canvas) throw new Error("there is no paper");
@@ -136,8 +154,14 @@ async function drawOn(page: Page): Promise<{ spent: number[]; blocked: number }>
       spent.push(performance.now() - begun);
       await new Promise((resolve) => setTimeout(resolve, 8));
     }
+    const told = () => [...document.querySelectorAll("[role=status]")].map((line) => line.textContent).join("|");
+    const before = told();
+    const lifted = performance.now();
     send("pointerup", 1100, 100);
+    while (told() === before && performance.now() - lifted < 20_000)
+      await new Promise((resolve) => setTimeout(resolve, 2));
+    const finished = performance.now() - lifted;
     watcher.disconnect();
-    return { spent, blocked };
+    return { spent, finished, blocked };
   });
 }

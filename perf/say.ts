@@ -148,11 +148,13 @@ const lines: { readonly [part in keyof Figures]: (figures: NonNullable<Figures[p
     `another brush by the tray, to its outline: ${delays(outline)}; to its first proof: ${delays(proof)}`,
     `a brush from the shelf to ink on the bench's paper: ${delays(opening)}`,
   ],
-  bench: ({ flow, hardness, pointer, mixing, blocked }) => [
+  bench: ({ flow, hardness, pointer, mixing, dragging, dragged, water, washed, blocked }) => [
     `slider of the flow to the first proof: ${delays(flow.first)}; to all: ${delays(flow.all)}`,
     `slider of the hardness, mostly a new tip, to the first proof: ${delays(hardness.first)}; to all: ${delays(hardness.all)}`,
     `pointer to pixels: ${delays(pointer)}`,
     `pointer to pixels, mixing at 500 px: ${delays(mixing)}`,
+    `pointer to pixels, dragging at 500 px: ${delays(dragging)}; from pen-up to dry ${dragged.toFixed(0)} ms`,
+    `pointer to pixels, a wash at 100 px: ${delays(water)}; from pen-up to dry ${washed.toFixed(0)} ms`,
     `the page's own thread while drawing: ${blocked === 0 ? "never blocked over 50 ms" : `blocked for ${blocked.toFixed(0)} ms`}`,
   ],
 };
