@@ -172,6 +172,23 @@ interface KernelExports {
   strokeFilm(stroke: number, planes: number, red: number, green: number, blue: number, film: number): void;
   /** Lays a film over a layer's tile, on a sheet of a colour 0…1. */
   layFilm(layer: number, film: number, water: number, red: number, green: number, blue: number): void;
+  /** Says where heights lie, and the square of them that goes along with a tip. */
+  setShoved(table: number, going: number, room: number, gates: number, side: number, left: number, top: number): void;
+  /** Moves the paint under a mark by its height. */
+  shove(
+    mark: number,
+    level: number,
+    scrapes: number,
+    fresh: number,
+    leaves: number,
+    x: number,
+    y: number,
+    ux: number,
+    uy: number,
+    passes: number,
+  ): void;
+  /** Leaves what goes along where the tip stands; what is left over. */
+  shoveEnd(passes: number): number;
   /** Piles fresh heights onto a layer's. */
   pile(tile: number, fresh: number, levels: number, full: number): void;
   addHeights(sum: number, tile: number, opacity: number): void;

@@ -147,8 +147,9 @@ export class Composer {
 }
 
 /** Piles a stroke's body onto a tile of heights, or takes from it what the stroke erases. */
-export function pileUp({ run }: Kernels, tile: number, index: number, stroke: Wet): void {
+export function pileUp({ run, heap }: Kernels, tile: number, index: number, stroke: Wet): void {
   const fresh = stroke.body?.tiles.at(index);
-  if (stroke.body && fresh) run.pile(tile, fresh, stroke.body.levels, stroke.body.full);
+  if (stroke.body?.isWhole && fresh) heap.u8.copyWithin(tile, fresh, fresh + PLANE);
+  else if (stroke.body && fresh) run.pile(tile, fresh, stroke.body.levels, stroke.body.full);
   else stroke.wear?.(tile, index);
 }

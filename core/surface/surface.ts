@@ -213,6 +213,16 @@ export class Surface {
     return this.active.tiles.at(index);
   }
 
+  /** The address of the tile of heights of the layer that is painted on, as it was before the wet stroke; 0 for none. */
+  activeHeights(index: number): number {
+    return this.active.heights?.at(index) ?? 0;
+  }
+
+  /** Whether thick paint lies on the layer that is painted on. */
+  get hasHeights(): boolean {
+    return this.active.heights !== undefined;
+  }
+
   /** The address of a tile as the layers below the one that is painted on look; good until the next call of this or `tileToShow`. */
   tileBelow(index: number): number {
     return this.composer.tile(index, this.order.slice(0, this.order.indexOf(this.active)), undefined);

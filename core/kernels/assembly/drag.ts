@@ -22,6 +22,12 @@ export function setCarried(pixels: usize, strideOf: i32, leftOf: i32, topOf: i32
   top = topOf;
 }
 
+/** A plane of what is carried at a px of the surface. */
+@inline
+export function carriedAt(x: i32, y: i32, plane: i32): f32 {
+  return load<f32>(carried + ((((y - top) * openPlanes + plane) * stride + x - left) << 2));
+}
+
 /** Takes up all that lies under the carried pixels, `width`×`height` of them, as it is. */
 export function takeUp(width: i32, height: i32): void {
   const alphaAt = (openPlanes - 1) * OPEN_PLANE;

@@ -11,6 +11,7 @@ export { layDragged, setCarried, takeUp } from "./drag";
 export { meanOver, mixRows } from "./mean";
 export { gather, layMixed, setMixing } from "./mix";
 export { addHeights, pile, relief, lessen } from "./relief";
+export { setShoved, shove, shoveEnd } from "./shove";
 export { soften, softenRoom } from "./soften";
 export { closeTile, openBytes, openTile, setSpace } from "./space";
 export { takeHairs } from "./take-hairs";

@@ -36,6 +36,8 @@ export class Mixer {
   /** The mean that is carried, alpha included and multiplied by it. */
   private readonly carriedMean: Float64Array;
   private readonly own: number;
+  /** How far a dragging tip went since the mark before, px. */
+  way = 0;
   /** Of the colour lent last, 0…1. */
   strength = 1;
   /** A copy of the mark before, 0 for none. */
@@ -191,7 +193,8 @@ export class Mixer {
       heap.f32[this.own / BYTES + p] = n;
     });
     // A place is visited once a step while the tip passes: each visit adds its part of the own paint, and of the delay.
-    const step = Math.min(1, Math.max(0.02, this.wayOf(row, at) / Math.max(1, row[at + size])));
+    this.way = this.wayOf(row, at);
+    const step = Math.min(1, Math.max(0.02, this.way / Math.max(1, row[at + size])));
     const take = this.begun && row[at + carry] > 1 ? 1 / row[at + carry] : 1;
     run.layDragged(mark, this.own, power(share, step), take, coversAlone(share));
   }

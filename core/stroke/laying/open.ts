@@ -8,8 +8,9 @@ import { type Inking, inkingOf } from "./ink";
 import type { Laying, LayingMeans } from "./laying";
 import { MarkWriter } from "./mark-writer";
 import { Mixer } from "./mixer";
+import { Shove } from "./shove";
 
-const { opacity, body } = qualityIndex;
+const { opacity, body, size } = qualityIndex;
 
 /** Marks that work on the layer's own paint, one after the other. */
 export class OpenMarks implements Laying {
@@ -18,6 +19,8 @@ export class OpenMarks implements Laying {
   private readonly inking: Inking;
   private readonly mixer: Mixer;
   private readonly pile: BodyPile | undefined;
+  /** For a tip that drags: paint is moved by its height, too. */
+  private readonly shove: Shove | undefined;
 
   constructor(
     private readonly means: LayingMeans,
@@ -26,8 +29,10 @@ export class OpenMarks implements Laying {
     const { surface, brush, ink } = means;
     this.writer = new MarkWriter(means, false, 1, "tip", plan.body);
     this.inking = inkingOf(brush, ink, "cover");
-    if (plan.body) this.pile = new BodyPile(surface, brush.paint);
-    this.mixer = new Mixer(surface, brush, this.pile?.wet);
+    const drags = brush.paint.taking === "dragged" && brush.paint.mixing > 0;
+    if (drags && (plan.body || surface.hasHeights)) this.shove = new Shove(surface, brush.paint);
+    else if (plan.body) this.pile = new BodyPile(surface, brush.paint);
+    this.mixer = new Mixer(surface, brush, this.shove?.wet ?? this.pile?.wet);
   }
 
   get wet(): Wet {
@@ -51,6 +56,7 @@ export class OpenMarks implements Laying {
     batch.upload();
     writer.meetGround();
     this.mixer.lay(batch.address, row, at, inking.colour, writer.left, writer.top);
+    this.shove?.move(batch.address, row, at, row[at + size], writer.left, writer.top, this.mixer.way);
     pile?.pile(batch);
     writer.clear();
     this.laid++;
@@ -63,10 +69,13 @@ export class OpenMarks implements Laying {
   end(): void {
     const { lastRow } = this.writer;
     this.writer.end(undefined, (record) => this.entered(record, lastRow, 0));
+    this.mixer.tiles.use();
+    this.shove?.end();
   }
 
   release(): void {
     this.writer.release();
     this.mixer.release();
+    this.shove?.release();
   }
 }
