@@ -172,6 +172,25 @@ interface KernelExports {
   strokeFilm(stroke: number, planes: number, red: number, green: number, blue: number, film: number): void;
   /** Lays a film over a layer's tile, on a sheet of a colour 0…1. */
   layFilm(layer: number, film: number, water: number, red: number, green: number, blue: number): void;
+  /** The bytes of a square of `side`² cells, of which a tip has three. */
+  cellsBytes(side: number): number;
+  /** Says where a tip's cells lie, and how it stands. */
+  setCells(
+    has: number,
+    meets: number,
+    lays: number,
+    side: number,
+    x: number,
+    y: number,
+    half: number,
+    c: number,
+    s: number,
+    hx: number,
+    hy: number,
+  ): void;
+  gatherCells(mark: number, before: number, step: number): void;
+  takeCells(own: number, take: number, share: number, covers: number): void;
+  layCells(mark: number): void;
   /** Says where heights lie, and the square of them that goes along with a tip. */
   setShoved(table: number, going: number, room: number, gates: number, side: number, left: number, top: number): void;
   /** Moves the paint under a mark by its height. */

@@ -50,4 +50,16 @@ export const waterQualities = {
     says: "How much pigment settles in the valleys of the ground, or of a fine paper where there is none.",
     words: "grain mottled sediment settle texture pigment paper",
   },
+  lift: {
+    stream: 26,
+    body: "paint",
+    label: "Lift",
+    unit: "share",
+    low: 0,
+    high: 1,
+    base: 0,
+    joins: "multiply",
+    says: "How much paint a thirsty tip takes up, and lays none: what floats in a wash that is still wet, and a third of what has dried.",
+    words: "lift blot thirsty remove pick up absorb sponge erase lighten watercolour",
+  },
 } as const satisfies Record<string, QualityRow>;

@@ -42,6 +42,7 @@ export type Setting =
   | "spacing"
   | "press"
   | "dip"
+  | "lift"
   | "over";
 
 /** A setting that a brush has and that does nothing, and why. */
@@ -75,6 +76,8 @@ export type StrokePlan = (
       readonly body: boolean;
       /** The tip that breaks up what the first one leaves. */
       readonly over: OverTip | undefined;
+      /** Whether it takes paint up and lays none. */
+      readonly lifts: boolean;
       /** Whether it lies as a film of water in which pigment moves. */
       readonly water: boolean;
     })
@@ -106,18 +109,19 @@ export function planStroke(brush: Brush, place: StrokePlace = {}): StrokePlan {
   const law: LawName = `${manner}${paint.build === "even" ? "Even" : "Build"}`;
   const dipped = manner === "own" && isSwept(brush) ? dipOf(brush) : 0;
   const over = does("over") && brush.tip.over ? brush.tip.over : undefined;
-  const lends = kind === "lent";
-  return { kind: "laid", ...tiles, law, lends, takes: kind === "taken", dipped, body, over, water, ignored };
+  const [lends, takes, lifts] = [kind === "lent", kind === "taken", kind === "lifted"];
+  return { kind: "laid", ...tiles, law, lends, takes, dipped, body, over, lifts, water, ignored };
 }
 
-/** As a plan's kind, strokes told apart whose marks, or every hair of them, take colour from before it. */
-type Kind = "laid" | "lent" | "taken" | "open" | "bent";
+/** As a plan's kind, strokes told apart whose marks, or every hair of them, take colour from before it, and those that lift. */
+type Kind = "laid" | "lent" | "taken" | "lifted" | "open" | "bent";
 
 function kindOf(brush: Brush, place: StrokePlace): Kind {
   const { paint, tip } = brush;
   // A picture that is bent along the path is no row of marks.
   if (tip.shape.kind === "image" && tip.shape.laid === "bent") return "bent";
   if (isColourless(place)) return "laid";
+  if (paint.lift > 0) return "lifted";
   if (paint.soften > 0) return "open";
   if (paint.mixing === 0) return "laid";
   if (paint.taking === "each" && isSwept(brush)) return "taken";
@@ -133,7 +137,7 @@ function dipOf({ tip: { shape } }: Brush): number {
 function mannerOf(brush: Brush, place: StrokePlace, kind: Kind): Manner {
   const { tip, responses } = brush;
   const { shape } = tip;
-  if (isColourless(place)) return "cover";
+  if (isColourless(place) || kind === "lifted") return "cover";
   if (kind === "lent") return "tint";
   if (kind === "taken") return "own";
   if (shape.kind === "image" && shape.colour === "own") return "own";
@@ -189,7 +193,8 @@ function rules(brush: Brush, place: StrokePlace, kind: Kind): readonly Rule[] {
   const pictured =
     shape.kind === "image" && shape.colour === "own" && !wet ? "the tip's picture brings its own colours" : undefined;
   const picture = shape.kind === "image" && shape.colour !== "ink";
-  const dry = uncoloured ?? bent ?? softens;
+  const lifts = kind === "lifted" ? "a tip that lifts lays no paint" : undefined;
+  const dry = uncoloured ?? bent ?? lifts ?? softens;
   const film = paint.water > 0 && dry === undefined;
   const isRagged = paint.rim.ragged > 0 && raggedWhy(brush, place) === undefined;
   return [
@@ -198,6 +203,7 @@ function rules(brush: Brush, place: StrokePlace, kind: Kind): readonly Rule[] {
       set: paint.blend !== "source-over",
       why:
         uncoloured ??
+        lifts ??
         softens ??
         (film ? "water lays a clear film: strokes of it darken each other by themselves" : undefined),
     },
@@ -211,37 +217,36 @@ function rules(brush: Brush, place: StrokePlace, kind: Kind): readonly Rule[] {
         ),
       why: film ? undefined : "there is no water",
     },
-    { setting: "darkRim", set: paint.rim.strength > 0, why: softens ?? (film ? WATERS_RIM : undefined) },
+    { setting: "darkRim", set: paint.rim.strength > 0, why: lifts ?? softens ?? (film ? WATERS_RIM : undefined) },
     { setting: "build", set: paint.build === "even", why: softens ?? bent },
     {
       setting: "rim",
       set: hasRim(brush, place),
-      why: softens ?? (film && !isRagged ? WATERS_RIM : undefined),
+      why: lifts ?? softens ?? (film && !isRagged ? WATERS_RIM : undefined),
     },
     {
       setting: "ragged",
       set: paint.rim.ragged > 0,
-      why: softens ?? bent ?? raggedWhy(brush, place),
+      why: lifts ?? softens ?? bent ?? raggedWhy(brush, place),
     },
-    { setting: "mixing", set: paint.mixing > 0, why: uncoloured ?? bent },
+    { setting: "mixing", set: paint.mixing > 0, why: uncoloured ?? bent ?? lifts },
     {
       setting: "taking",
       set: paint.mixing > 0 && paint.taking !== "average",
       why:
         uncoloured ??
         bent ??
-        (paint.taking === "each" && !isSwept(brush)
-          ? "only hairs and lines that are swept take up each for itself"
-          : undefined) ??
+        lifts ??
         (kind === "lent"
           ? "a stroke with a blend mode, an even build, a rim or water takes one mean colour"
           : undefined),
     },
-    { setting: "soften", set: paint.soften > 0, why: uncoloured ?? bent },
-    { setting: "body", set: paint.body > 0, why: uncoloured ?? bent },
+    { setting: "soften", set: paint.soften > 0, why: uncoloured ?? bent ?? lifts },
+    { setting: "body", set: paint.body > 0, why: uncoloured ?? bent ?? lifts },
+    { setting: "lift", set: paint.lift > 0, why: uncoloured ?? bent },
     { setting: "ground", set: ground !== null, why: bent },
-    { setting: "pictureColours", set: picture, why: uncoloured ?? wet },
-    { setting: "colour", set: colourIsSet(brush), why: uncoloured ?? pictured },
+    { setting: "pictureColours", set: picture, why: uncoloured ?? lifts ?? wet },
+    { setting: "colour", set: colourIsSet(brush), why: uncoloured ?? lifts ?? pictured },
     {
       setting: "spacing",
       set: brush.trail.spacing !== qualities.spacing.base || responses.some((r) => r.quality === "spacing" && !r.muted),
@@ -255,11 +260,11 @@ function rules(brush: Brush, place: StrokePlace, kind: Kind): readonly Rule[] {
     {
       setting: "dip",
       set: dipOf(brush) > 0,
-      why: uncoloured ?? wet ?? (isSwept(brush) ? undefined : "scattered marks are stamped in one colour"),
+      why: uncoloured ?? lifts ?? wet ?? (isSwept(brush) ? undefined : "scattered marks are stamped in one colour"),
     },
     { setting: "over", set: tip.over !== null, why: bent ?? open },
     // Along a bent picture the first mark’s colour is the whole stroke’s: it has an effect.
-    { setting: "colourOfMarks", set: responses.some(changesColour), why: uncoloured ?? pictured },
+    { setting: "colourOfMarks", set: responses.some(changesColour), why: uncoloured ?? lifts ?? pictured },
   ];
 }
 

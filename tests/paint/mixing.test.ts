@@ -2,6 +2,7 @@ import { hexToRgb, type Rgb } from "@core/colour/srgb";
 import { ONE } from "@core/kernels/memory/q15";
 import { PLANE } from "@core/kernels/memory/tile-size";
 import { mixColours, mixSpaces, type SpaceName, spaceNames } from "@core/paint/spaces";
+import { takings } from "@core/paint/wet";
 import { OpenTiles } from "@core/stroke/laying/open-tiles";
 import { paintHand } from "@core/stroke/painter";
 import { Surface } from "@core/surface/surface";
@@ -89,7 +90,7 @@ describe("mixing spaces", () => {
 });
 
 describe("a blender (mixing 1)", () => {
-  test.each(spaceNames.flatMap((space) => [["average", space] as const, ["dragged", space] as const]))(
+  test.each(spaceNames.flatMap((space) => takings.map((taking) => [taking, space] as const)))(
     "%s in %s changes nothing on a flat colour",
     (taking, space) => {
       const colour = [0.8, 0.3, 0.1] as const;
@@ -122,7 +123,7 @@ describe("a blender (mixing 1)", () => {
   });
 
   test("on bare paper covers as paint does, dragged or not, from its first mark to its last", () => {
-    for (const taking of ["average", "dragged"]) {
+    for (const taking of takings) {
       for (const mixing of [0.3, 0.6, 0.75]) {
         const surface = surfaceOf(320, 128, () => [0, 0, 0, 0]);
         const brush = brushOf({ tip: { size: 40 }, trail: { spacing: 0.05 }, paint: { mixing, taking, carry: 2 } });

@@ -32,6 +32,7 @@ const frozen = {
   gather: 23,
   spread: 24,
   granulation: 25,
+  lift: 26,
 };
 
 test("every quality has the number it has for good", () => {

@@ -41,6 +41,7 @@ const given: { readonly [setting in Setting]: Part } = {
   spacing: { trail: { spacing: 0.7 } },
   dip: { tip: { shape: { dip: 1 } } },
   press: { ground: { press: 0.3 } },
+  lift: { paint: { lift: 0.8 } },
   over: { tip: { over: { spacing: 0.6 } } },
 };
 
@@ -64,6 +65,7 @@ const plain: { readonly [setting in Setting]: Part } = {
   spacing: { trail: { spacing: 0.1 } },
   dip: { tip: { shape: { dip: 0 } } },
   press: { ground: { press: 1 } },
+  lift: { paint: { lift: 0 } },
   over: { tip: { over: null } },
 };
 

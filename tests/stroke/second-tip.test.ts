@@ -81,7 +81,8 @@ describe("a second tip", () => {
     ]) {
       const both = painted(first({}, { ...speckles, strength }))[3];
       both.forEach((found, i) => {
-        if (found > alone[i] || found < least * alone[i] - (strength === 0 ? 0 : 3)) throw new Error(`${found} of ${alone[i]} at ${i}`);
+        if (found > alone[i] || found < least * alone[i] - (strength === 0 ? 0 : 3))
+          throw new Error(`${found} of ${alone[i]} at ${i}`);
       });
     }
   });

@@ -48,7 +48,10 @@ describe("a tip that is dragged through thick paint", () => {
   test.each([
     ["a knife", knife()],
     ["a knife at an angle of its own", knife({ body: 0.1 }, { angle: 60 })],
-    ["a finger", knife({ levels: 0.6, carry: 1 }, { shape: { kind: "ellipse" }, roundness: 1, hardness: 0.5, size: 44 })],
+    [
+      "a finger",
+      knife({ levels: 0.6, carry: 1 }, { shape: { kind: "ellipse" }, roundness: 1, hardness: 0.5, size: 44 }),
+    ],
   ])("moves it and keeps its volume within 2 %: %s", (_, brush) => {
     const surface = field();
     const before = volume(surface);

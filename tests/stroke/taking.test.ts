@@ -143,9 +143,9 @@ describe("what a tip has taken up", () => {
   });
 });
 
-test("tips that are stamped have no hairs of their own: the plan says so, and they take one mean", () => {
+test("tips that are stamped take up part by part, and hairs each for itself", () => {
   const paint = { mixing: 0.5, taking: "each" };
-  expect(planStroke(brushOf({ paint })).ignored.map(({ setting }) => setting)).toEqual(["taking"]);
+  expect(planStroke(brushOf({ paint }))).toMatchObject({ kind: "open", ignored: [] });
   expect(planStroke(flat(paint))).toMatchObject({ kind: "laid", manner: "own", takes: true, ignored: [] });
 });
 

@@ -22,6 +22,7 @@ const labels: { readonly [setting in IdleName]: string } = {
   press: "The press",
   pictureColours: "The picture’s colours",
   dip: "The second colour across the tip",
+  lift: "Lift",
   over: "The second tip",
   spacing: "The spacing",
   hardness: "Hardness",

@@ -25,7 +25,7 @@ import { WaterRow } from "./water-settings";
 const takingNames = {
   average: "the mean under the tip",
   dragged: "the pixels, dragged along",
-  each: "every hair for itself",
+  each: "every part for itself",
 } as const;
 const sightNames = { layer: "this layer", all: "this layer and those below" } as const;
 const spaceLabels: Record<SpaceName, string> = {
@@ -133,7 +133,7 @@ function coloursSay(brush: Brush): string {
 function takesSay({ paint }: Brush): string {
   return paint.mixing === 0
     ? "nothing"
-    : `${paint.taking === "each" ? "each hair" : paint.taking}, ${paint.space}, ${Number(paint.carry.toFixed(1))}×`;
+    : `${paint.taking === "each" ? "each part" : paint.taking}, ${paint.space}, ${Number(paint.carry.toFixed(1))}×`;
 }
 
 function loadSays({ paint }: Brush): string {

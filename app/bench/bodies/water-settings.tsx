@@ -12,7 +12,7 @@ import { IdleSign } from "./idle";
 import { QualityLine } from "./quality-line";
 import { Says } from "./says";
 
-const inWater = ["water", "gather", "spread", "granulation"] as const;
+const inWater = ["water", "gather", "spread", "granulation", "lift"] as const;
 
 interface Props {
   readonly brush: Brush;
@@ -24,7 +24,7 @@ export function WaterRow({ brush, run }: Props) {
   const { paint } = brush;
   const done = () => run(seal);
   return (
-    <SettingRow label="Water, rim" sign={<IdleSign of={["water", "inWater", "rim", "darkRim", "ragged"]} />}>
+    <SettingRow label="Water, rim" sign={<IdleSign of={["water", "inWater", "lift", "rim", "darkRim", "ragged"]} />}>
       <SettingPopover name="Water and rim" says={waterSays(brush)} onClose={done}>
         {inWater.map((name) => (
           <QualityLine key={name} name={name} brush={brush} run={run} />
@@ -50,8 +50,9 @@ export function WaterRow({ brush, run }: Props) {
   );
 }
 
-function waterSays({ paint: { rim, water } }: Brush): string {
+function waterSays({ paint: { rim, water, lift } }: Brush): string {
   const says = [
+    lift > 0 && `lifts ${Math.round(lift * 100)} %`,
     water > 0 && `${Math.round(water * 100)} % water`,
     water === 0 && rim.strength > 0 && `rim ${Math.round(rim.strength * 100)} % darker`,
     rim.ragged > 0 && "ragged",

@@ -2,6 +2,7 @@ export { coverBuild, coverEven, ownBuild, ownEven, tintBuild, tintEven, tonedBui
 export { keepAlpha, solid } from "./alpha";
 export { blend, erase } from "./blend";
 export { blendOnSheet } from "./blend-sheet";
+export { cellsBytes, gatherCells, layCells, setCells, takeCells } from "./cells";
 export { blurTile, rim, rimRoom } from "./edge";
 export { groundRoom, setGround } from "./ground";
 export { coverEmpty, hide, mergeCover, mergeTint, mergeWeaker, scaleTile, showClear, showOpaque, showWet } from "./merge";

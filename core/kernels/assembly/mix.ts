@@ -46,23 +46,22 @@ export function belowAt(index: i32): usize {
  * meets newly is what counts: the rest it has just painted itself.
  */
 export function gather(mark: Mark, before: usize, step: i32): usize {
-  previous = before;
   memory.fill(sums, 0, MOST * 8 + 8);
   const lastRow = (min(mark.y + mark.height, rows << 6) - 1) >> 6;
   const lastColumn = (min(mark.x + mark.width, columns << 6) - 1) >> 6;
   for (let row = max(mark.y, 0) >> 6; row <= lastRow; row++)
-    for (let column = max(mark.x, 0) >> 6; column <= lastColumn; column++) gatherTile(mark, row, column, step);
+    for (let column = max(mark.x, 0) >> 6; column <= lastColumn; column++) gatherTile(mark, before, row, column, step);
   return sums;
 }
 
-let previous: usize = 0;
 // The span of the previous mark in the row that is gathered, in px of the tile's row, and where its px 0 would lie.
 let oldFrom: i32 = 0;
 let oldTo: i32 = 0;
 let oldRow: usize = 0;
 
+/** Enters the row of the mark before, 0 for none, whose px are asked for next. */
 @inline
-function enterPrevious(y: i32, left: i32): void {
+export function enterPrevious(previous: usize, y: i32, left: i32): void {
   oldFrom = i32.MAX_VALUE;
   oldTo = i32.MIN_VALUE;
   if (previous == 0) return;
@@ -78,6 +77,13 @@ function enterPrevious(y: i32, left: i32): void {
   oldRow = mark.mask + ((line * mark.stride + left - mark.x) << 1);
 }
 
+/** How much stronger a px is than the previous mark was there, for one that has not its groups at hand. */
+@inline
+export function newlyAt(strength: f32, x: i32): f32 {
+  if (x < oldFrom || x >= oldTo) return strength;
+  return strength - <f32>load<u16>(oldRow + (x << 1));
+}
+
 /** How much stronger four px are than the previous mark was there. */
 @inline
 function newly(m: v128, x: i32): v128 {
@@ -88,7 +94,7 @@ function newly(m: v128, x: i32): v128 {
   return f32x4.convert_i32x4_s(i32x4.max_s(i32x4.sub(strength, old), i32x4.splat(0)));
 }
 
-function gatherTile(mark: Mark, row: i32, column: i32, step: i32): void {
+function gatherTile(mark: Mark, before: usize, row: i32, column: i32, step: i32): void {
   const top = max(mark.y, row << 6);
   const bottom = min(mark.y + mark.height, (row + 1) << 6);
   const first = firstRow(mark, top, bottom, column << 6);
@@ -104,7 +110,7 @@ function gatherTile(mark: Mark, row: i32, column: i32, step: i32): void {
     const offset = rowTarget << 1;
     const pixels = <i32>((rowEnd - rowTarget) >> 1);
     const start = <i32>((rowTarget & (TILE * 2 - 1)) >> 1);
-    enterPrevious(y, column << 6);
+    enterPrevious(before, y, column << 6);
     for (let p = 0; p <= openPlanes; p++) {
       let sum = f32x4.splat(0);
       for (let x = 0; x < pixels; x += 4) {

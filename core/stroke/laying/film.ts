@@ -110,7 +110,15 @@ export class FilmStroke implements Wet {
     const [under, film, volumes] = [this.unders.at(index), this.dried?.at(index) ?? 0, wetness?.volumes.at(index) ?? 0];
     if (!wetness || !under || !film || !volumes) return;
     const { time, long } = wetness;
-    leaveWet(kernels, layer.makePool(), index, { under, film, volumes }, layer.tiles.at(index), time, long);
+    leaveWet(
+      kernels,
+      layer.makePool(),
+      index,
+      { under, film, volumes, water: this.water },
+      layer.tiles.at(index),
+      time,
+      long,
+    );
   }
 
   /** Keeps what lies below a tile. @param tile the address of a layer's tile, 0 for nothing */

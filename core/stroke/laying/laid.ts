@@ -10,15 +10,16 @@ import { FilmStroke } from "./film";
 import type { Dip } from "./hair-writer";
 import { type Inking, inkingOf } from "./ink";
 import type { Laying, LayingMeans } from "./laying";
+import { LiftStroke } from "./lift";
 import { MarkWriter } from "./mark-writer";
 import { Mixer } from "./mixer";
 import { RimFinish, rimRadius } from "./rim";
 import { SecondTip } from "./second-tip";
 import { dryFilm } from "./wash";
 
-const { body, water, gather, spread, granulation } = qualityIndex;
+const { body, water, gather, spread, granulation, lift } = qualityIndex;
 /** What of a stroke's water is the mean of its marks. */
-const OF_WATER = [water, gather, spread, granulation] as const;
+const OF_WATER = [water, gather, spread, granulation, lift] as const;
 
 /** Marks on tiles of their own, which join the layer as the stroke dries. */
 export class LaidMarks implements Laying {
@@ -27,9 +28,9 @@ export class LaidMarks implements Laying {
   /** The tiles that the marks are laid on: where a second tip lets them through, they show. */
   private readonly under: Tiles;
   private readonly second: SecondTip | undefined;
-  private readonly stroke: LaidStroke | FilmStroke;
+  private readonly stroke: LaidStroke | FilmStroke | LiftStroke;
   /** Sums over the marks of what its water does. */
-  private readonly ofWater = [0, 0, 0, 0];
+  private readonly ofWater = [0, 0, 0, 0, 0];
   private entries = 0;
   private readonly writer: MarkWriter;
   private readonly inking: Inking;
@@ -62,9 +63,11 @@ export class LaidMarks implements Laying {
     if (plan.rim) this.rim = new RimFinish(surface, this.tiles, plan.rim, tip.size, paint.opacity);
     if (plan.body) this.pile = new BodyPile(surface, paint, this.second);
     if (plan.lends) this.lender = new Mixer(surface, brush, undefined);
-    this.stroke = plan.water
-      ? new FilmStroke(surface, this.tiles, ink.colour, paint.water, this.rim, this.pile?.wet)
-      : new LaidStroke(kernels, this.tiles, plan.joins, ink.colour, this.rim, this.pile?.wet);
+    this.stroke = plan.lifts
+      ? new LiftStroke(surface, this.tiles, means.clock)
+      : plan.water
+        ? new FilmStroke(surface, this.tiles, ink.colour, paint.water, this.rim, this.pile?.wet)
+        : new LaidStroke(kernels, this.tiles, plan.joins, ink.colour, this.rim, this.pile?.wet);
   }
 
   get wet(): Wet {
@@ -84,7 +87,7 @@ export class LaidMarks implements Laying {
     const { writer, plan, pile } = this;
     if (plan.manner !== "cover" || !this.coloured) this.settleColour(row, at);
     pile?.note(writer.batch, q15At(row, at + body), writer.ridges);
-    if (this.stroke instanceof FilmStroke) this.noteWater(this.stroke, row, at);
+    if (!(this.stroke instanceof LaidStroke)) this.noteWater(this.stroke, row, at);
     if (this.lender) this.lend(this.lender, to, row, at);
     else if (plan.manner !== "cover") writer.batch.setColours(to, this.inking);
     if (writer.batch.full) this.flush();
@@ -119,12 +122,13 @@ export class LaidMarks implements Laying {
   }
 
   /** A stroke has one water: the mean of what its marks have. */
-  private noteWater(film: FilmStroke, row: Float64Array, at: number): void {
+  private noteWater(stroke: FilmStroke | LiftStroke, row: Float64Array, at: number): void {
     this.entries++;
     OF_WATER.forEach((quality, i) => {
       this.ofWater[i] += row[at + quality];
     });
-    film.water = this.ofWater[0] / this.entries;
+    if (stroke instanceof FilmStroke) stroke.water = this.ofWater[0] / this.entries;
+    else stroke.lift = this.ofWater[4] / this.entries;
   }
 
   private dryFilm(film: FilmStroke): void {

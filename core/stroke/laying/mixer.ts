@@ -5,10 +5,12 @@ import { ONE } from "../../kernels/memory/q15";
 import { exp, power } from "../../numeric/power";
 import { blurFor } from "../../paint/soften";
 import { mixSpaces, type SpaceName } from "../../paint/spaces";
+import type { Reservoir } from "../../paint/spend";
 import { qualityIndex } from "../../qualities/table";
 import type { Surface } from "../../surface/surface";
 import type { WetBody } from "../../surface/wet";
 import { markField } from "../mark-list";
+import { CellsTaking } from "./cells-taking";
 import { OpenTiles } from "./open-tiles";
 
 const { size, mixing, carry, soften } = qualityIndex;
@@ -33,6 +35,8 @@ export class Mixer {
   private readonly planes: number;
   private readonly space: SpaceName;
   private readonly dragged: boolean;
+  /** For a tip that takes up part by part. */
+  private readonly cells: CellsTaking | undefined;
   /** The mean that is carried, alpha included and multiplied by it. */
   private readonly carriedMean: Float64Array;
   private readonly own: number;
@@ -54,6 +58,7 @@ export class Mixer {
     private readonly surface: Surface,
     { paint, ground }: Brush,
     body: WetBody | undefined,
+    reservoir?: Reservoir,
   ) {
     const isGrained = ground !== null || surface.paper !== undefined;
     this.space = paint.space;
@@ -62,6 +67,7 @@ export class Mixer {
     this.planes = this.tiles.planes;
     this.carriedMean = new Float64Array(this.planes);
     this.own = surface.kernels.heap.take(this.planes * BYTES);
+    if (paint.taking === "each") this.cells = new CellsTaking(surface, reservoir);
   }
 
   /**
@@ -76,6 +82,7 @@ export class Mixer {
     if (row[at + soften] >= LEAST_BLUR) this.soften(mark, row[at + soften]);
     if (heap.i32[mark / 4 + markWord.flow] === 0) return;
     if (this.dragged) this.drag(mark, row, at, share, left, top);
+    else if (this.cells) this.layCells(this.cells, mark, row, at, share);
     else {
       const scale = this.average(mark, row, at);
       for (let p = 0; p < this.planes; p++) heap.f32[this.own / BYTES + p] = scale * this.mixed(p, share);
@@ -118,6 +125,7 @@ export class Mixer {
   release(): void {
     const { heap } = this.surface.kernels;
     heap.give(this.own, this.planes * BYTES);
+    this.cells?.release();
     if (this.lastBytes > 0) heap.give(this.last, this.lastBytes);
     if (this.side > 0) heap.give(this.pixels, this.bytes());
   }
@@ -162,12 +170,9 @@ export class Mixer {
     this.tiles.use();
     const { heap, run } = this.surface.kernels;
     const { carriedMean, planes } = this;
-    const tall = heap.i32[mark / 4 + markWord.height];
     const share = row[at + mixing];
-    const length = row[at + carry] * row[at + size];
-    const spent = this.wayOf(row, at) / length;
-    const take = this.begun && length > 0 && spent < 40 ? 1 - exp(-spent) : 1;
-    const sums = run.gather(mark, this.last, tall > 4 * TALL ? 8 : tall > 2 * TALL ? 4 : tall > TALL ? 2 : 1) / 8;
+    const take = this.takenOf(row, at);
+    const sums = run.gather(mark, this.last, this.rowStep(mark)) / 8;
     const weight = heap.f64[sums + planes];
     // A tip that rests meets nothing new, and keeps what it has.
     if (weight > ONE)
@@ -175,6 +180,34 @@ export class Mixer {
     const lent = share * carriedMean[planes - 1];
     const presence = 1 - share + lent;
     return presence > 1e-6 ? (lent + (1 - lent) * coversAlone(share)) / presence : 0;
+  }
+
+  private layCells(cells: CellsTaking, mark: number, row: Float64Array, at: number, share: number): void {
+    this.tiles.use();
+    const { heap } = this.surface.kernels;
+    if (!this.begun) this.begun = cells.takeOver();
+    const take = this.takenOf(row, at);
+    heap.f32.set(this.numbers, this.own / BYTES);
+    cells.lay(mark, this.last, row, at, this.rowStep(mark), this.own, take, share, coversAlone(share));
+    this.keepLast(mark);
+  }
+
+  /** The part of what it meets that a tip takes up at a mark. */
+  private takenOf(row: Float64Array, at: number): number {
+    const length = row[at + carry] * row[at + size];
+    const spent = this.wayOf(row, at) / length;
+    return this.begun && length > 0 && spent < 40 ? 1 - exp(-spent) : 1;
+  }
+
+  /** Every how manieth row of a mark is enough for a mean. */
+  private rowStep(mark: number): number {
+    const tall = this.surface.kernels.heap.i32[mark / 4 + markWord.height];
+    return tall > 4 * TALL ? 8 : tall > 2 * TALL ? 4 : tall > TALL ? 2 : 1;
+  }
+
+  /** Leaves in the tip what it has taken up, for the strokes after this. */
+  end(): void {
+    this.cells?.end();
   }
 
   private mixed(plane: number, share: number): number {

@@ -32,7 +32,7 @@ export class OpenMarks implements Laying {
     const drags = brush.paint.taking === "dragged" && brush.paint.mixing > 0;
     if (drags && (plan.body || surface.hasHeights)) this.shove = new Shove(surface, brush.paint);
     else if (plan.body) this.pile = new BodyPile(surface, brush.paint);
-    this.mixer = new Mixer(surface, brush, this.shove?.wet ?? this.pile?.wet);
+    this.mixer = new Mixer(surface, brush, this.shove?.wet ?? this.pile?.wet, means.reservoir);
   }
 
   get wet(): Wet {
@@ -69,6 +69,7 @@ export class OpenMarks implements Laying {
   end(): void {
     const { lastRow } = this.writer;
     this.writer.end(undefined, (record) => this.entered(record, lastRow, 0));
+    this.mixer.end();
     this.mixer.tiles.use();
     this.shove?.end();
   }

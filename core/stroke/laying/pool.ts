@@ -5,8 +5,8 @@ import type { Tiles } from "../../kernels/memory/tiles";
 import type { Surface } from "../../surface/surface";
 
 // A tile of a layer's pool, ten planes: what lies below the water (a layer's tile), the film that is in it, how much of each
-// place is wet; then until when, ms of the hand's clock, how long it was wet in all, and the sum of the layer's tile as the
-// water left it: what was painted over since, by whatever way, is no pool any more.
+// place is wet; then until when, ms of the hand's clock, how long it was wet in all, the sum of the layer's tile as the water
+// left it (what was painted over since, by whatever way, is no pool any more), and how much of the film is clear.
 const FILM = 4 * PLANE;
 const VOLUMES = 8 * PLANE;
 const NUMBERS = 9 * PLANE;
@@ -20,6 +20,8 @@ export interface WetBefore {
   readonly volumes: number;
   /** How wet it still is, 0…1. */
   readonly wetness: number;
+  /** The share of the film that is clear, 0…1. */
+  readonly water: number;
 }
 
 /** Which of some tiles of the layer that is painted on are still wet at a time, ms. */
@@ -31,12 +33,12 @@ export function wetAt(surface: Surface, indices: Iterable<number>, time: number)
   for (const index of indices) {
     const at = pool.at(index);
     if (!at) continue;
-    const [until, long] = heap.f64.subarray((at + NUMBERS) / 8, (at + NUMBERS) / 8 + 2);
+    const [until, long, , water] = heap.f64.subarray((at + NUMBERS) / 8, (at + NUMBERS) / 8 + 4);
     const layer = surface.activeTile(index);
     if (time >= until || time < until - long || !layer) continue;
     if (heap.u32[(at + NUMBERS) / 4 + 4] !== run.tileSum(layer) >>> 0) continue;
     const wetness = Math.min(1, (until - time) / long);
-    found.push({ index, under: at, film: at + FILM, volumes: at + VOLUMES, wetness });
+    found.push({ index, under: at, film: at + FILM, volumes: at + VOLUMES, wetness, water });
   }
   return found;
 }
@@ -57,6 +59,8 @@ export interface PoolParts {
   readonly under: number;
   readonly film: number;
   readonly volumes: number;
+  /** The share of the film that is clear, 0…1. */
+  readonly water: number;
 }
 
 /** Leaves a tile wet for so many ms from a time on. @param layer the address of the layer's tile as the water left it */
@@ -77,6 +81,7 @@ export function leaveWet(
   heap.u8.fill(0, at + NUMBERS, at + NUMBERS + PLANE);
   heap.f64.set([time + long, long], (at + NUMBERS) / 8);
   heap.u32[(at + NUMBERS) / 4 + 4] = run.tileSum(layer);
+  heap.f64[(at + NUMBERS) / 8 + 3] = parts.water;
 }
 
 /** Adds to a plane of volumes those of another: the greater of both. */
