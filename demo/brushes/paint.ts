@@ -118,7 +118,7 @@ export const paint = [
     name: "Filling knife",
     notes: "Scrapes thick paint along and drags what it meets; the edge does the drawing.",
     tip: { shape: { kind: "rectangle", corner: 0.15 }, size: 52, roundness: 0.1, angle: 90 },
-    trail: { spacing: 0.05 },
+    trail: { spacing: 0.3 },
     paint: { flow: 0.9, mixing: 0.12, carry: 3, taking: "dragged", body: 0.7, levels: 0.9 },
     responses: [
       { quality: "angle", source: "heading", low: 0, high: 360 },

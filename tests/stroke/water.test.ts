@@ -56,6 +56,28 @@ function total(surface: Surface): number {
 }
 
 describe("a wash", () => {
+  test("of a soft tip ends in a line, and not in dots where its marks overlap", () => {
+    const surface = new Surface(kernels, WIDTH, HEIGHT);
+    surface.sheet = [1, 1, 1];
+    const brush = brushOf({
+      tip: { size: 120, hardness: 0.8 },
+      trail: { spacing: 0.05 },
+      paint: { build: "even", opacity: 0.5, water: 1, granulation: 0 },
+    });
+    paintHand(surface, brush, ink, [lineSamples(80, 80, 240, 80)], 1);
+    // Where paint begins, from the top down, and how dark it is there: column by column.
+    const begins = Array.from({ length: 100 }, (_, i) => {
+      let y = 0;
+      while (densityAt(surface, 110 + i, y) < 0.1) y++;
+      return y;
+    });
+    let steps = 0;
+    for (let i = 1; i < begins.length; i++) if (begins[i] !== begins[i - 1]) steps++;
+    expect(steps).toBeLessThan(5);
+    expect(begins[50]).toBeGreaterThan(15);
+    surface.release();
+  });
+
   const amounts: readonly object[] = [
     { flow: 0.05 },
     { flow: 0.12 },

@@ -8,7 +8,7 @@ import type { FilmStroke } from "./film";
 import type { LayingMeans } from "./laying";
 import { dropDried, floatAgain, joinVolumes, type WetBefore, wetAt } from "./pool";
 import { halvedBoxes } from "./rim";
-import { findWet, neighbours } from "./wet-places";
+import { CLOSE, findWet, neighbours } from "./wet-places";
 
 /** What pigment does in a stroke's water, each 0…1. */
 export interface Water {
@@ -100,9 +100,15 @@ class Wash {
     this.head = new Tiles(kernels, columns, rows, 1);
     this.volumes = new Tiles(kernels, columns, rows, 1);
     const wet = new Tiles(kernels, columns, rows, 1);
+    const close = new Tiles(kernels, columns, rows, 1);
+    this.blurring(film.tiles, film.tiles.present(), CLOSE, (index, near) => {
+      const at = close.enter(index);
+      heap.u8.copyWithin(at, near, near + PLANE);
+    });
     this.blurring(film.tiles, film.tiles.present(), water.radius, (index, around) =>
-      findWet(surface, film, index, around, wet),
+      findWet(surface, film, index, around, close.at(index), wet),
     );
+    close.release();
     for (const index of wet.present()) {
       const [column, row] = [index % columns, Math.floor(index / columns)];
       run.washVolumes(wet.table, column, row, columns, rows, this.room, this.fresh.enter(index));

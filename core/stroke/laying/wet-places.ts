@@ -4,12 +4,25 @@ import type { Tiles } from "../../kernels/memory/tiles";
 import type { Surface } from "../../surface/surface";
 import type { FilmStroke } from "./film";
 
-/** A place is wet where it has so much of what lies around it: faint skirts of soft tips are not. */
+/** A place is wet where it has so much of what lies around it, smoothed over so many px, lest the rounds of marks leave dots: faint skirts of soft tips are not. */
 const WET_SHARE = 0.35;
+export const CLOSE = 1;
+/** And not beyond a firm edge: it has so much itself of what lies close to it. */
+const OWN_SHARE = 0.4;
 const LEAST_WET = 0.003;
 
-/** Notes what covers the wet places of a tile: those with paint, not much less than around them, and on a layer that keeps its alpha inside its shapes. */
-export function findWet(surface: Surface, film: FilmStroke, index: number, around: number, wet: Tiles): void {
+/**
+ * Notes what covers the wet places of a tile: those with paint, not much less than around them, and on a layer that keeps its alpha
+ * inside its shapes. @param around @param close the addresses of what lies about each place, wider and within `CLOSE` px
+ */
+export function findWet(
+  surface: Surface,
+  film: FilmStroke,
+  index: number,
+  around: number,
+  close: number,
+  wet: Tiles,
+): void {
   const { heap } = surface.kernels;
   const shape = surface.keepsAlpha ? surface.activeTile(index) : undefined;
   if (shape === 0) return;
@@ -18,7 +31,8 @@ export function findWet(surface: Surface, film: FilmStroke, index: number, aroun
   let to = 0;
   for (let i = 0; i < TILE * TILE; i++) {
     const amount = words[cover / 2 + i];
-    if (amount < LEAST_WET * ONE || amount < WET_SHARE * words[around / 2 + i]) continue;
+    const near = words[close / 2 + i];
+    if (amount < LEAST_WET * ONE || amount < OWN_SHARE * near || near < WET_SHARE * words[around / 2 + i]) continue;
     if (shape && words[shape / 2 + 3 * TILE * TILE + i] === 0) continue;
     if (to === 0) {
       to = wet.make(index) / 2;
