@@ -183,7 +183,7 @@ export class Paper {
   private paintProof(brush: Brush, pictures: Pictures, { strokes, bed, below, scale }: Proof): void {
     const { surface, manner } = this;
     surface.paintOn(PROOFS);
-    if (needsBed(brush)) paintBed(surface, bed);
+    if (needsBed(brush)) paintBed(surface, bed, brush);
     else if (below !== "nothing")
       paintHand(surface, washBrush(bed.height * 0.6), { ...this.ink, colour: hexToRgb(WASH_INK) }, washStrokes(bed), 1);
     if (below === "layer") surface.paintOn(ABOVE);

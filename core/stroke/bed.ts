@@ -8,8 +8,13 @@ const COLOURS = ["#d8963c", "#2f6f8f", "#d9d2bf"].map(hexToRgb);
 const LEAST_SHARE = 0.6;
 
 /** Whether a brush shows little on bare paper, so that its proofs need paint below them. */
-export function needsBed({ paint }: Brush): boolean {
-  return paint.mixing >= LEAST_SHARE || paint.soften > 0;
+export function needsBed(brush: Brush): boolean {
+  return brush.paint.mixing >= LEAST_SHARE || brush.paint.soften > 0 || needsWetBed(brush);
+}
+
+/** Whether it shows nothing but in a wash that is wet: it lifts, or is clear water. */
+function needsWetBed({ paint }: Brush): boolean {
+  return paint.lift > 0 || (paint.water > 0 && paint.lightness >= 0.9);
 }
 
 /**
@@ -22,8 +27,30 @@ export function bedRoom(brush: Brush, room: Room): Room | undefined {
   return { ...room, left: room.left + room.width * 0.5, width: room.width * 0.42 };
 }
 
-/** Lays upright bars of three colours over a room, for brushes that take paint from the surface. */
-export function paintBed(surface: Surface, { left, top, width, height }: Room): void {
+/** Lays over a room what a brush is to be seen on: a wet wash, or upright bars of three colours. */
+export function paintBed(surface: Surface, room: Room, brush: Brush): void {
+  if (needsWetBed(brush)) paintWash(surface, room);
+  else paintBars(surface, room);
+}
+
+/** A wash that ends as the hand's clock begins, and stays wet for as long as any proof takes. */
+function paintWash(surface: Surface, { left, top, width, height }: Room): void {
+  const brush = parseBrush({
+    level: 1,
+    name: "wet bed",
+    tip: { shape: { kind: "rectangle", corner: 0.3 }, size: Math.min(2000, height * 0.9), hardness: 0.9 },
+    trail: { spacing: 0.05 },
+    paint: { build: "even", opacity: 0.6, water: 1, spread: 0.4, granulation: 0.15, dryAfter: 120_000 },
+  });
+  const y = top + height / 2;
+  const samples = [
+    { x: left + height / 2, y, time: -200, pressure: 1 },
+    { x: Math.max(left + height / 2 + 1, left + width - height / 2), y, time: -100, pressure: 1 },
+  ];
+  paintHand(surface, brush, { colour: COLOURS[1], second: COLOURS[0] }, [samples], 1);
+}
+
+function paintBars(surface: Surface, { left, top, width, height }: Room): void {
   const bars = Math.max(3, Math.round(width / Math.max(24, height * 0.32)));
   const each = width / bars;
   const brush = parseBrush({

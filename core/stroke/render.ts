@@ -84,7 +84,7 @@ export function onSurface<T>(job: RenderJob, use: (surface: Surface) => T, layer
     surface.paper = job.grain;
     surface.sheet = job.paper ?? undefined;
     if (job.under) placePicture(surface, job.under);
-    if (job.bed) paintBed(surface, job.bed);
+    if (job.bed) paintBed(surface, job.bed, job.brush);
     surface.layers[0].name = layers > 1 ? "below" : "";
     surface.layers[layers - 1].name = "strokes";
     surface.paintOn(layers - 1);

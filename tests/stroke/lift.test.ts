@@ -2,6 +2,7 @@ import type { Brush } from "@core/brush";
 import { createKernels } from "@core/kernels/load";
 import { ONE } from "@core/kernels/memory/q15";
 import { TILE } from "@core/kernels/memory/tile-size";
+import { needsBed, paintBed } from "@core/stroke/bed";
 import { paintHand } from "@core/stroke/painter";
 import { Surface } from "@core/surface/surface";
 import { describe, expect, test } from "vitest";
@@ -101,5 +102,31 @@ describe("a thirsty tip", () => {
     lay(surface, brushOf({ tip: { size: 10 }, paint: { water: 1, opacity: 0.05, build: "even" } }), 1200, 180);
     expect(density(surface, 100, 64)).toBeCloseTo(lifted, 2);
     surface.release();
+  });
+});
+
+describe("what shows nothing on a dry sheet", () => {
+  const clear = brushOf({
+    tip: { size: 24 },
+    trail: { spacing: 0.05 },
+    paint: { water: 1, lightness: 1, opacity: 0.5 },
+  });
+
+  test.each([
+    ["a thirsty tip", thirsty()],
+    ["clear water", clear],
+  ])("%s has a wet wash below its proofs, and is seen in it", (_, brush) => {
+    expect(needsBed(brush)).toBe(true);
+    const bed = { left: 10, top: 10, width: 236, height: 100 };
+    const [alone, seen] = [false, true].map((drawn) => {
+      const surface = sheet();
+      paintBed(surface, bed, brush);
+      if (drawn) lay(surface, brush, 0);
+      const found = density(surface, 128, 64);
+      surface.release();
+      return found;
+    });
+    expect(alone).toBeGreaterThan(0.2);
+    expect(seen).toBeLessThan(0.9 * alone);
   });
 });
