@@ -6,6 +6,7 @@ import { paintHand } from "./painter";
 
 const COLOURS = ["#d8963c", "#2f6f8f", "#d9d2bf"].map(hexToRgb);
 const LEAST_SHARE = 0.6;
+const THICK = 0.5;
 
 /** Whether a brush shows little on bare paper, so that its proofs need paint below them. */
 export function needsBed(brush: Brush): boolean {
@@ -30,7 +31,7 @@ export function bedRoom(brush: Brush, room: Room): Room | undefined {
 /** Lays over a room what a brush is to be seen on: a wet wash, or upright bars of three colours. */
 export function paintBed(surface: Surface, room: Room, brush: Brush): void {
   if (needsWetBed(brush)) paintWash(surface, room);
-  else paintBars(surface, room);
+  else paintBars(surface, room, brush.paint.taking === "dragged" ? brush.paint.body : 0);
 }
 
 /** A wash that ends as the hand's clock begins, and stays wet for as long as any proof takes. */
@@ -50,7 +51,8 @@ function paintWash(surface: Surface, { left, top, width, height }: Room): void {
   paintHand(surface, brush, { colour: COLOURS[1], second: COLOURS[0] }, [samples], 1);
 }
 
-function paintBars(surface: Surface, { left, top, width, height }: Room): void {
+/** @param body above 0 for bars that stand up, which a knife can scrape */
+function paintBars(surface: Surface, { left, top, width, height }: Room, body: number): void {
   const bars = Math.max(3, Math.round(width / Math.max(24, height * 0.32)));
   const each = width / bars;
   const brush = parseBrush({
@@ -58,7 +60,7 @@ function paintBars(surface: Surface, { left, top, width, height }: Room): void {
     name: "bed",
     tip: { shape: { kind: "rectangle", corner: 0.3 }, size: Math.min(2000, each * 0.8), hardness: 0.9 },
     trail: { spacing: 0.05 },
-    paint: { build: "even" },
+    paint: { build: "even", body: body > 0 ? THICK : 0 },
   });
   for (let n = 0; n < bars; n++) {
     const x = left + each * (n + 0.5);

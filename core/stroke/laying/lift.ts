@@ -2,17 +2,18 @@ import type { Rgb } from "../../colour/srgb";
 import { ONE } from "../../kernels/memory/q15";
 import { PLANE, TILE } from "../../kernels/memory/tile-size";
 import type { Tiles } from "../../kernels/memory/tiles";
+import type { Layer } from "../../surface/layer";
 import type { Surface } from "../../surface/surface";
 import type { Cover, Wet } from "../../surface/wet";
 import type { LayingMeans } from "./laying";
-import { type WetBefore, wetAt } from "./pool";
+import { stayPool, type WetBefore, wetAt } from "./pool";
 
 const WHITE: Rgb = [1, 1, 1];
 /** What of a place that has dried a thirsty tip takes up: the rest stains. */
 const OF_DRY = 0.3;
 const PIXELS = TILE * TILE;
 
-/** A thirsty tip: it takes up the pigment that floats in wet places, and some of what has dried. Where it was is no longer wet. */
+/** A thirsty tip: it takes up the pigment that floats in wet places, and some of what has dried. What it takes up is water, too. */
 export class LiftStroke implements Wet {
   readonly adds = false;
   readonly plain = false;
@@ -58,6 +59,17 @@ export class LiftStroke implements Wet {
     heap.u8.copyWithin(this.film, pool.film, pool.film + 4 * PLANE);
     for (let plane = 0; plane < 4; plane++) run.lessen(this.film + plane * PLANE, this.shares);
     run.layFilm(tile, this.film, pool.water, ...sheet);
+  }
+
+  /** The pool goes on without what was taken up, water and all. */
+  settle(layer: Layer, index: number): void {
+    const { kernels } = this.surface;
+    const pool = this.poolAt(index);
+    if (!pool) return;
+    this.findShares(index, pool);
+    for (let plane = 0; plane < 4; plane++) kernels.run.lessen(pool.film + plane * PLANE, this.shares);
+    kernels.run.lessen(pool.volumes, this.shares);
+    stayPool(kernels, pool, layer.tiles.at(index));
   }
 
   release(): void {

@@ -84,6 +84,11 @@ export function leaveWet(
   heap.f64[(at + NUMBERS) / 8 + 3] = parts.water;
 }
 
+/** Says that a pool stays one, though what it left on its layer was changed. @param layer the address of the layer's tile as it is now */
+export function stayPool({ heap, run }: Kernels, pool: WetBefore, layer: number): void {
+  heap.u32[(pool.under + NUMBERS) / 4 + 4] = run.tileSum(layer);
+}
+
 /** Adds to a plane of volumes those of another: the greater of both. */
 export function joinVolumes({ heap }: Kernels, to: number, from: number): void {
   const words = heap.u16;
