@@ -67,14 +67,15 @@ function goingAt(x: i32, y: i32): usize {
   return load0 + (((y - top) * side + x - left) << 2);
 }
 
+/** How strong a mark is at a px, whatever its flow. */
 @inline
-function strengthAt(mark: Mark, x: i32, y: i32): f32 {
+function maskAt(mark: Mark, x: i32, y: i32): f32 {
   const line = y - mark.y;
   if (line < 0 || line >= mark.height) return 0;
   const span = mark.spans + (line << 3);
   const at = x - mark.x;
   if (at < <i32>load<i16>(span) || at >= <i32>load<i16>(span, 2)) return 0;
-  return <f32>load<u16>(mark.mask + ((line * mark.stride + at) << 1)) * <f32>mark.flow * <f32>(1.0 / (32767.0 * 32767.0));
+  return <f32>load<u16>(mark.mask + ((line * mark.stride + at) << 1)) * <f32>(1.0 / 32767.0);
 }
 
 @inline
@@ -101,13 +102,22 @@ export function shove(mark: Mark, level: f32, scrapes: f32, fresh: f32, leaves: 
   const lastX = min(mark.x + mark.width, columns << 6);
   if (firstX >= lastX || firstY >= lastY) return;
   toneOf(mark, firstX, firstY, lastX, lastY);
+  const flow = <f32>mark.flow * <f32>(1.0 / 32767.0);
+  leastAcross = Infinity;
+  mostAcross = -Infinity;
   for (let y = firstY; y < lastY; y++) {
     const span = mark.spans + ((y - mark.y) << 3);
     const from = max(firstX, mark.x + <i32>load<i16>(span));
     const to = min(lastX, mark.x + <i32>load<i16>(span, 2));
     for (let x = from; x < to; x++) {
-      const m = strengthAt(mark, x, y);
-      if (m == 0) continue;
+      const strength = maskAt(mark, x, y);
+      if (strength == 0) continue;
+      if (strength > FIRM) {
+        const across = acrossOf(x, y, x0, y0, ux, uy);
+        leastAcross = min(leastAcross, across);
+        mostAcross = max(mostAcross, across);
+      }
+      const m = strength * flow;
       const at = heightAt(x, y);
       const going = goingAt(x, y);
       const now = stood(at);
@@ -179,6 +189,15 @@ let restY: i32 = 0;
 let restRight: i32 = 0;
 let restBottom: i32 = 0;
 
+// How far the tip reaches across its way, px to both sides.
+let leastAcross: f32 = 0;
+let mostAcross: f32 = 0;
+
+@inline
+function acrossOf(x: i32, y: i32, x0: f32, y0: f32, ux: f32, uy: f32): f32 {
+  return (<f32>y + <f32>0.5 - y0) * ux - (<f32>x + <f32>0.5 - x0) * uy;
+}
+
 /** Opens the way to wherever the tip is, and over its edge at its sides: what is ahead goes along, and nothing runs over behind. */
 function setGates(mark: Mark, boxX: i32, boxY: i32, boxRight: i32, boxBottom: i32, x0: f32, y0: f32, ux: f32, uy: f32): void {
   const toGate = gate - load0;
@@ -189,11 +208,9 @@ function setGates(mark: Mark, boxX: i32, boxY: i32, boxRight: i32, boxBottom: i3
   memory.fill(flux + firstByte, 0, bytes);
   for (let y = boxY; y < boxBottom; y++)
     for (let x = boxX; x < boxRight; x++) {
-      const dx = <f32>x + <f32>0.5 - x0;
-      const dy = <f32>y + <f32>0.5 - y0;
-      const along = dx * ux + dy * uy;
-      const beside = along >= 0 && along <= abs(dx * uy - dy * ux);
-      store<f32>(goingAt(x, y) + toGate, strengthAt(mark, x, y) > FIRM ? 1 : beside ? EDGE : 0);
+      const across = acrossOf(x, y, x0, y0, ux, uy);
+      const beside = across < leastAcross || across > mostAcross;
+      store<f32>(goingAt(x, y) + toGate, beside ? EDGE : maskAt(mark, x, y) > FIRM ? 1 : 0);
     }
 }
 
@@ -237,7 +254,7 @@ function leave(mark: Mark, boxX: i32, boxY: i32, boxRight: i32, boxBottom: i32):
       if (!v128.any_true(v128.and(f32x4.gt(v128.load(at), least), f32x4.eq(v128.load(at + gate - load0), edge)))) continue;
       for (let n = x; n < min(x + 4, toX); n++) {
         const has = load<f32>(goingAt(n, y));
-        if (has > LEAST && load<f32>(goingAt(n, y) + gate - load0) == EDGE) leaveAt(n, y, max<f32>(0, 1 - strengthAt(mark, n, y) / FIRM) * has);
+        if (has > LEAST && load<f32>(goingAt(n, y) + gate - load0) == EDGE) leaveAt(n, y, max<f32>(0, 1 - maskAt(mark, n, y) / FIRM) * has);
       }
     }
 }
@@ -312,7 +329,7 @@ function toneOf(mark: Mark, firstX: i32, firstY: i32, lastX: i32, lastY: i32): v
   const step = max(1, (lastX - firstX) >> 4);
   for (let y = firstY; y < lastY; y += step)
     for (let x = firstX; x < lastX; x += step) {
-      if (strengthAt(mark, x, y) < <f32>0.25) continue;
+      if (maskAt(mark, x, y) < FIRM) continue;
       for (let p = 0; p < openPlanes; p++) store<f32>(tone + (p << 2), load<f32>(tone + (p << 2)) + carriedAt(x, y, p));
     }
   const alpha = load<f32>(tone + ((openPlanes - 1) << 2));
