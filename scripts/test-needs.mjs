@@ -18,7 +18,11 @@ export function needsOf(given) {
     database: browser || names("tests/server"),
     browser,
     watch,
-    projects: [...(quick ? ["unit"] : []), ...(server ? ["server"] : []), ...(browser ? ["browser", "browser-alone"] : [])],
+    projects: [
+      ...(quick ? ["unit"] : []),
+      ...(server ? ["server"] : []),
+      ...(browser ? ["browser", "browser-alone"] : []),
+    ],
     rest,
   };
 }

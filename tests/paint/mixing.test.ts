@@ -150,7 +150,7 @@ describe("a blender (mixing 1)", () => {
   test.each(spaceNames)("over transparent paint keeps its colour in %s: never grey, dark or tinted", (space) => {
     const colour = hexToRgb("#e2b714");
     const surface = surfaceOf(256, 128, (x) => [...colour, x < 110 ? 1 : 0]);
-    for (const taking of ["average", "dragged"])
+    for (const taking of takings)
       paintHand(surface, blender({ taking, space, carry: 2 }), black, [lineSamples(60, 64, 200, 64)], 1);
     let seen = 0;
     for (let x = 90; x < 200; x++) {
@@ -164,6 +164,28 @@ describe("a blender (mixing 1)", () => {
     expect(seen).toBeGreaterThan(40);
     surface.release();
   });
+});
+
+test.each(spaceNames)("paint that fades out has no dark edge, whoever blends it, in %s", (space) => {
+  const colour = hexToRgb("#e2b714");
+  const hairs = { shape: { kind: "bristles", bundle: "flat", hairs: 40, thickness: 0.3 }, size: 40, angle: 90 };
+  const brushes = [
+    ...takings.map((taking) => blender({ taking, space, carry: 2, mixing: 0.97 })),
+    brushOf({ tip: hairs, paint: { mixing: 0.97, taking: "each", space, carry: 2 } }),
+  ];
+  for (const brush of brushes) {
+    const surface = surfaceOf(256, 128, (x) => [...colour, Math.max(0, 1 - x / 160)]);
+    paintHand(surface, brush, { ...black, colour }, [lineSamples(60, 64, 220, 64)], 1);
+    for (let x = 20; x < 230; x += 3)
+      for (const y of [50, 64, 78]) {
+        const [r, g, b, alpha] = at(surface, x, y);
+        if (alpha < 0.02) continue;
+        [r, g, b].forEach((c, i) => {
+          expect(Math.abs(c / alpha - colour[i]), `${brush.paint.taking} ${x} ${y}`).toBeLessThan(4 / 255);
+        });
+      }
+    surface.release();
+  }
 });
 
 describe("a brush that mixes", () => {

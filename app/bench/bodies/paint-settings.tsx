@@ -192,7 +192,9 @@ function MixSettings({ brush, run }: Props) {
       <QualityLine name="carry" brush={brush} run={run} />
       {paint.taking === "each" && <RefillLine label="Wiped" brush={brush} run={run} />}
       <Says>
-        Mixing at full lays no colour of its own: a blender. What was taken travels with the tip as far as Carry says.
+        Mixing at full lays no colour of its own: a blender. Opacity is how far the stroke changes what is there,
+        blending and all. What was taken travels with the tip as far as Carry says; dragged pixels take thick paint
+        along.
       </Says>
     </>
   );
