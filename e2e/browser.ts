@@ -142,6 +142,12 @@ export async function sendOut(page: Page, version: string, note: string): Promis
   await page.waitForURL("**/editions/*", { timeout: 60_000 });
 }
 
+/** On a set's page: finds a brush of the shelf by its name and adds it. */
+export async function addToSet(page: Page, name: string): Promise<void> {
+  await page.getByRole("searchbox", { name: "Find a brush of the shelf" }).fill(name);
+  await page.getByRole("button", { name: `Add ${name} to the set` }).click();
+}
+
 /** Finds a brush of the shelf by its name and chooses it for something. */
 export async function chooseBrush(page: Page, what: string, name: string): Promise<void> {
   await page.getByRole("button", { name: new RegExp(`^${what}`) }).click();

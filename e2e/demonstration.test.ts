@@ -1,7 +1,7 @@
 import { readInkml } from "@core/formats/inkml/read";
 import type { Browser, Page } from "playwright-core";
 import { afterAll, beforeAll, expect, test } from "vitest";
-import { comeToLife, enterDemo, openBrowser, painter, penStroke, proofed, publishSet } from "./browser";
+import { addToSet, comeToLife, enterDemo, openBrowser, painter, penStroke, proofed, publishSet } from "./browser";
 import { signUp } from "./makers";
 
 let browser: Browser;
@@ -31,7 +31,7 @@ async function newSet(page: Page, name: string, brushes: readonly string[]): Pro
   await page.getByRole("button", { name: "New set" }).click();
   await page.waitForURL("**/sets/*");
   await page.getByRole("textbox", { name: "Name", exact: true }).fill(name);
-  for (const brush of brushes) await page.getByRole("button", { name: `Add ${brush} to the set` }).click();
+  for (const brush of brushes) await addToSet(page, brush);
   return page.url();
 }
 
@@ -219,7 +219,7 @@ test("from a set to a demonstration in other painters' hands, and back", { timeo
   await changeSize(page, "Rivet row", "25 px");
   await page.goto(set);
   await page.getByRole("button", { name: "Add brushes…" }).click();
-  await page.getByRole("button", { name: "Add Awning stripe to the set" }).click();
+  await addToSet(page, "Awning stripe");
   await publishSet(page, "1.1.0");
 
   await other.goto(edition);

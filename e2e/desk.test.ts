@@ -6,7 +6,7 @@ import { decode, encode } from "fast-png";
 import type { Browser } from "playwright-core";
 import sharp from "sharp";
 import { afterAll, beforeAll, expect, test } from "vitest";
-import { chooseBrush, enterDemo, openBrowser, painter, proofed } from "./browser";
+import { addToSet, chooseBrush, enterDemo, openBrowser, painter, proofed } from "./browser";
 
 const largePath = join(tmpdir(), `brosse-${process.pid}-large.png`);
 
@@ -141,7 +141,7 @@ test("the part is dragged, straightened and sharpened, has its true size in prin
   await page.getByRole("combobox", { name: "Licence" }).waitFor();
   const setName = "Grained set";
   await page.getByRole("textbox", { name: "Name", exact: true }).fill(setName);
-  await page.getByRole("button", { name: "Add Grained try to the set" }).click();
+  await addToSet(page, "Grained try");
   await page.getByRole("button", { name: "Save", exact: true }).click();
   await page.getByText("saved", { exact: true }).waitFor();
 

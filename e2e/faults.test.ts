@@ -1,6 +1,6 @@
 import type { Browser, Page } from "playwright-core";
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
-import { address, enterDemo, keptKeys, openBrowser, painter, proofed } from "./browser";
+import { address, addToSet, enterDemo, keptKeys, openBrowser, painter, proofed } from "./browser";
 
 let browser: Browser;
 beforeAll(async () => {
@@ -136,7 +136,7 @@ describe("a save that fails keeps the screen, says what happened in a line, and 
     await page.goto(`${address}/sets`);
     await page.getByRole("button", { name: "New set" }).click();
     await page.waitForURL("**/sets/*");
-    await page.getByRole("button", { name: "Add Fault line two to the set" }).click();
+    await addToSet(page, "Fault line two");
     await cut();
     await page.getByRole("button", { name: "Publish…" }).click();
     await mended();

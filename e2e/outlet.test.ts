@@ -1,7 +1,7 @@
 import { XMLParser } from "fast-xml-parser";
 import type { Browser } from "playwright-core";
 import { afterAll, beforeAll, expect, test } from "vitest";
-import { address, comeToLife, enterDemo, openBrowser, painter, penStroke, sendOut } from "./browser";
+import { address, addToSet, comeToLife, enterDemo, openBrowser, painter, penStroke, sendOut } from "./browser";
 import { signUp } from "./makers";
 import { difference, paperPixels } from "./pixels";
 
@@ -30,10 +30,7 @@ test("an edition by voucher: its sampler is tried by all, a code from the stand-
   const set = maker.page.url();
   const name = `Tally ${Date.now()}`;
   await maker.page.getByRole("textbox", { name: "Name", exact: true }).fill(name);
-  for (const brush of ["Outliner, fine", "Drop shade"]) {
-    await maker.page.getByRole("searchbox", { name: "Find a brush of the shelf" }).fill(brush);
-    await maker.page.getByRole("button", { name: `Add ${brush} to the set` }).click();
-  }
+  for (const brush of ["Outliner, fine", "Drop shade"]) await addToSet(maker.page, brush);
   await maker.page
     .getByRole("checkbox", { name: /sampler/i })
     .first()

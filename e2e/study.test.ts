@@ -68,7 +68,7 @@ test("a study taken out is the same picture in Node, and the same again where it
   await page.getByRole("button", { name: "Redo: a stroke" }).click();
   await expect.poll(() => told(page).textContent(), { timeout: 20_000 }).toBe("kept");
 
-  const png = await download(page, /^The picture/);
+  const png = await download(page, /^The picture \(/);
   const zip = await download(page, /^The study/);
   const study = unpackStudy(zip);
   expect(study.acts.map(({ kind }) => kind)).toEqual([
@@ -90,6 +90,8 @@ test("a study taken out is the same picture in Node, and the same again where it
     );
   expect(rgb(there).equals(rgb(here))).toBe(true);
   expect((await download(page, /^Its layers/)).length).toBeGreaterThan(1000);
+  expect(decode(await download(page, /^Normals/)).depth).toBe(16);
+  expect(decode(await download(page, /not lit/)).width).toBe(here.width);
 
   await page.getByRole("link", { name: "Studies" }).click();
   await page
@@ -99,7 +101,7 @@ test("a study taken out is the same picture in Node, and the same again where it
   await page.waitForURL("**/studies/*");
   await opened(page);
   expect(await page.getByRole("button", { name: /^Take (Acanthus|Gold flake)/ }).count()).toBe(2);
-  expect(rgb(decode(await download(page, /^The picture/))).equals(rgb(here))).toBe(true);
+  expect(rgb(decode(await download(page, /^The picture \(/))).equals(rgb(here))).toBe(true);
   // One that is damaged is refused, and says where.
   await page.getByRole("link", { name: "Studies" }).click();
   await page

@@ -181,6 +181,7 @@ export const anyBrush: fc.Arbitrary<Brush> = fc
       build: fc.constantFrom("build-up" as const, "even" as const),
       blend: fc.oneof(fc.constant("source-over" as const), fc.constantFrom(...blendNames)),
       mixing: fc.constantFrom(0, 0, 0.6, 1),
+      lift: fc.constantFrom(0, 0, 0, 0, 0, 0.7),
       carry: fc.constantFrom(0, 1, 4),
       taking: fc.constantFrom(...takings),
       space: fc.constantFrom(...spaceNames),

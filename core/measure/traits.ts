@@ -94,8 +94,8 @@ const rows = {
   },
   blends: {
     label: "blends",
-    rule: "it softens what lies there, or adds 5 % of its own paint at most",
-    has: ({ brush: { paint } }) => paint.soften > 0 || paint.mixing >= 0.95,
+    rule: "it softens or lifts what lies there, or adds 5 % of its own paint at most",
+    has: ({ brush: { paint } }) => paint.soften > 0 || paint.lift > 0 || paint.mixing >= 0.95,
   },
   lights: {
     label: "lights",

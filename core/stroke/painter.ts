@@ -48,6 +48,7 @@ export class StrokePainter {
       if (Number.isNaN(clock.begun)) clock.begun = samples[0].time;
       clock.ended = samples[samples.length - 1].time;
     }
+    this.watchMasks();
     this.laying.follow?.(samples);
     this.maker.push(samples);
     this.drain();
@@ -67,10 +68,15 @@ export class StrokePainter {
     return this.laying.laid;
   }
 
+  /** Has marks that wait laid before the masks they use are dropped. */
+  private watchMasks(): void {
+    tipMasks(this.surface.kernels).beforeDrop = () => this.laying.flush();
+  }
+
   private drain(): void {
     const { marks } = this.maker;
     const { laying } = this;
-    tipMasks(this.surface.kernels).beforeDrop = () => laying.flush();
+    this.watchMasks();
     const row = marks.values;
     for (let i = 0; i < marks.count; i++) laying.enter(row, i * MARK_NUMBERS);
     marks.clear();
