@@ -1,7 +1,7 @@
 import { isThere, ownValue } from "../brush/quality-of";
 import type { Brush } from "../brush/schema";
 import type { Blend } from "../kernels/blend-modes";
-import type { LawName } from "../kernels/load";
+import type { LawName } from "../kernels/signatures/marks";
 import type { Rim } from "../paint/model";
 import type { SpaceName } from "../paint/spaces";
 import { qualities, qualityRow } from "../qualities/table";

@@ -1,7 +1,7 @@
 import { NATURAL_SHARPNESS } from "@core/kernels/ground-laws";
-import type { LawName } from "@core/kernels/load";
 import { ONE } from "@core/kernels/memory/q15";
 import * as reference from "@core/kernels/reference/laws";
+import type { LawName } from "@core/kernels/signatures/marks";
 import { sharpWord } from "@core/stroke/laying/meet-ground";
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";

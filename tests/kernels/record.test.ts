@@ -15,8 +15,11 @@ test("the record of a mark has the fields of the kernels' class, in their order,
 });
 
 test("every function of the kernels is declared with as many parameters as it has, and no other", () => {
-  const text = source("load.ts");
-  const body = /interface KernelExports \{([\s\S]*?)\n\}/.exec(text)?.[1] ?? "";
+  const rooms = ["layers", "marks", "mixing", "tips", "water"].map((room) => source(`signatures/${room}.ts`));
+  const text = [source("load.ts"), ...rooms].join("\n");
+  const body = [...text.matchAll(/interface (?:KernelExports|\w+Kernels)\b[^{]*\{([\s\S]*?)\n\}/g)]
+    .map(([, members]) => members)
+    .join("\n");
   const declared = new Map<string, number>();
   for (const [, name, parameters] of body.matchAll(/^ {2}(\w+)\(([\s\S]*?)\): /gm))
     declared.set(name, parameters.split(",").filter((part) => part.trim() !== "").length);

@@ -1,4 +1,4 @@
-import { PLANE, put, unit } from "./q15";
+import { PLANE, put, unit } from "../q15";
 
 // Paint thinned with water lies as a film: it lets through what lies below it, each channel by its density. A film is a
 // four-plane tile: the density of three channels and the cover, Q15 of eighths of what is.

@@ -2,8 +2,8 @@ import { coverBuildRows, coverEvenRows, tintBuildRows, tintBuildUnder, tintEvenR
 import { ownBuildRows, ownEvenRows, tonedBuildRows, tonedEvenRows } from "./law-picture";
 import { limitsOf, meetsGround } from "./ground";
 import { coverBuildOnGrain, coverBuildUnder } from "./law-ground";
-import { Mark, MARK_BYTES } from "./mark";
-import { firstRow, touchBands } from "./rows";
+import { Mark, MARK_BYTES } from "../mark";
+import { firstRow, touchBands } from "../rows";
 
 // Returns the address of a new, cleared tile of the stroke and enters it in the tile table.
 @external("tiles", "make")

@@ -1,5 +1,5 @@
-import { times } from "./q15";
-import { fineBelow } from "./rows";
+import { times } from "../q15";
+import { fineBelow } from "../rows";
 
 /**
  * Multiplies a mask by a flow once for all the marks that will use both. `out` is laid out as the mask; for each row

@@ -1,4 +1,4 @@
-import { times } from "./q15";
+import { times } from "../q15";
 
 // Hairs are lines: each is swept from where it stood to where it stands.
 

@@ -1,7 +1,7 @@
 import { base, grainAt, groundLaw, limit, NATURAL, reached, settleReach, slope } from "./ground";
-import { Mark } from "./mark";
-import { TILE, times } from "./q15";
-import { buildUp, enterRow, fineBelow, GROUP, isWeak, rowEnd, rowSource, rowTarget, STEP } from "./rows";
+import { Mark } from "../mark";
+import { TILE, times } from "../q15";
+import { buildUp, enterRow, fineBelow, GROUP, isWeak, rowEnd, rowSource, rowTarget, STEP } from "../rows";
 
 /** As `coverBuildRows`, through the grain of the tiles in one go; false where the grain goes along and `limits` must be asked. */
 export function coverBuildOnGrain(mark: Mark, top: i32, bottom: i32, tile: usize, row: i32, column: i32, columns: i32): bool {

@@ -1,4 +1,4 @@
-import { times } from "./q15";
+import { times } from "../q15";
 
 /**
  * Samples a tip's picture into a mask of one or more planes. The level's pixel under the middle of the mask's pixel (x, y)

@@ -1,7 +1,7 @@
-import { grounded, isGrained, limitsNow } from "./ground";
-import { Mark } from "./mark";
-import { TILE } from "./q15";
-import { enterRow, firstRow, rowEnd, rowSource, rowTarget, touchBands } from "./rows";
+import { grounded, isGrained, limitsNow } from "../marks/ground";
+import { Mark } from "../mark";
+import { TILE } from "../q15";
+import { enterRow, firstRow, rowEnd, rowSource, rowTarget, touchBands } from "../rows";
 import { OPEN_PLANE, openPlanes, over, reachInto, touch } from "./space";
 
 // Returns the address of an open tile and enters it in the table it is missing from: 0 the stroke's own, 1 what lies below.

@@ -1,6 +1,6 @@
-import { Mark } from "./mark";
-import { PLANE, TILE, times, timesFine } from "./q15";
-import { buildUp, enterRow, fineBelow, GROUP, isWeak, keepStronger, nearFine, rimmed, rowEnd, rowSource, rowTarget, STEP, weakness, withinRim } from "./rows";
+import { Mark } from "../mark";
+import { PLANE, TILE, times, timesFine } from "../q15";
+import { buildUp, enterRow, fineBelow, GROUP, isWeak, keepStronger, nearFine, rimmed, rowEnd, rowSource, rowTarget, STEP, weakness, withinRim } from "../rows";
 
 // Rows of no more bytes are not worth looking for what is easy in them.
 const SHORT: usize = 96;

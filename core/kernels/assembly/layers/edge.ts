@@ -1,4 +1,4 @@
-import { PLANE, TILE, times, unit } from "./q15";
+import { PLANE, TILE, times, unit } from "../q15";
 
 // Pigment gathers at the rim of a wet stroke: what covers a place more than its surroundings do grows, the rest thins.
 // The surroundings are smooth: they are blurred on windows of half as many pixels across and down, about one tile each.

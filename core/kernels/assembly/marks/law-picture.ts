@@ -1,6 +1,6 @@
-import { Mark } from "./mark";
-import { PLANE, times, timesFine } from "./q15";
-import { enterRow, keepStronger, nearFine, rowEnd, rowSource, rowTarget } from "./rows";
+import { Mark } from "../mark";
+import { PLANE, times, timesFine } from "../q15";
+import { enterRow, keepStronger, nearFine, rowEnd, rowSource, rowTarget } from "../rows";
 
 /** A tip that is a picture in its own colours; limits of the ground stand in place of the opacity where `limits` is not 0. */
 export function ownBuildRows(mark: Mark, top: i32, bottom: i32, tile: usize, left: i32, limits: usize): void {

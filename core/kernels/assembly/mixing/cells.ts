@@ -1,7 +1,7 @@
-import { isGrained } from "./ground";
-import { Mark } from "./mark";
+import { isGrained } from "../marks/ground";
+import { Mark } from "../mark";
 import { belowAt, columns, dirty, enterPrevious, intoGround, newlyAt, openAt, rows } from "./mix";
-import { enterRow, firstRow, rowEnd, rowSource, rowTarget, touchBands } from "./rows";
+import { enterRow, firstRow, rowEnd, rowSource, rowTarget, touchBands } from "../rows";
 import { OPEN_PLANE, openPlanes, touch } from "./space";
 
 // A tip that takes up paint part by part: a square of cells lies over it and turns with it. What the tip meets newly is met

@@ -1,5 +1,5 @@
 import { read, write } from "./blend";
-import { PLANE } from "./q15";
+import { PLANE } from "../q15";
 
 /** Gives a changed tile the alpha it had before, and leaves its colours. Where nothing is left of a pixel, it is as it was. */
 export function keepAlpha(tile: usize, before: usize): void {

@@ -1,8 +1,8 @@
-import { isGrained } from "./ground";
-import { Mark } from "./mark";
+import { isGrained } from "../marks/ground";
+import { Mark } from "../mark";
 import { belowAt, columns, dirty, intoGround, openAt, rows } from "./mix";
-import { TILE } from "./q15";
-import { enterRow, firstRow, rowEnd, rowSource, rowTarget, touchBands } from "./rows";
+import { TILE } from "../q15";
+import { enterRow, firstRow, rowEnd, rowSource, rowTarget, touchBands } from "../rows";
 import { OPEN_PLANE, openPlanes, touch } from "./space";
 
 // What a dragging tip carries: rows of f32 numbers, `stride` pixels of each plane after one another, whose pixel (0, 0) is

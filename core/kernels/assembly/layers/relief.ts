@@ -1,4 +1,4 @@
-import { PLANE, TILE, times } from "./q15";
+import { PLANE, TILE, times } from "../q15";
 
 // Heights are one-plane tiles of Q15 numbers, 1 being the thickest paint there is.
 

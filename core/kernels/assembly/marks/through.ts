@@ -1,4 +1,4 @@
-import { PLANE, times } from "./q15";
+import { PLANE, times } from "../q15";
 
 /**
  * What of a tile a second tip lets through: `out ← from·(base + slope·m)`, plane by plane.

@@ -1,4 +1,4 @@
-import { times } from "./q15";
+import { times } from "../q15";
 
 /** A row between two others: `above + share·(below − above)`, so many px. */
 export function mixRows(out: usize, above: usize, below: usize, share: i32, count: i32): void {

@@ -1,4 +1,4 @@
-import { PLANE, times } from "./q15";
+import { PLANE, times } from "../q15";
 
 /** Source-over of a one-plane stroke tile in one colour onto a layer tile: `L ← L + A·(c − L)`. */
 export function mergeCover(layer: usize, cover: usize, red: i32, green: i32, blue: i32): void {

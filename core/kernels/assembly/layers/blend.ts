@@ -1,4 +1,4 @@
-import { PLANE, times } from "./q15";
+import { PLANE, times } from "../q15";
 
 /** Takes a one-plane stroke away from a layer tile: `L ← L·(1 − A)`. */
 export function erase(layer: usize, cover: usize): void {

@@ -1,6 +1,6 @@
-import { Mark } from "./mark";
-import { TILE, times } from "./q15";
-import { GROUP } from "./rows";
+import { Mark } from "../mark";
+import { TILE, times } from "../q15";
+import { GROUP } from "../rows";
 
 // The ground is a ceiling: how much of each pixel one stroke can cover, however many of its marks meet there. The law of
 // each kind is written down in `core/kernels/reference/laws.ts`.

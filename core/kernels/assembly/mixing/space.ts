@@ -1,4 +1,4 @@
-import { PLANE, TILE } from "./q15";
+import { PLANE, TILE } from "../q15";
 
 // Open tiles: what a mixing stroke works on. Planes of 64×64 f32 numbers in a mixing space, all multiplied by alpha, alpha
 // last; after them a byte for each eight pixels that says whether they were touched, and a plane of how far, Q15, the stroke

@@ -1,8 +1,8 @@
 import { carriedAt } from "./drag";
-import { Mark } from "./mark";
+import { Mark } from "../mark";
 import { columns, dirty, openAt, rows } from "./mix";
 import { OPEN_PLANE, openPlanes, touch } from "./space";
-import { touchBands } from "./rows";
+import { touchBands } from "../rows";
 
 // A tip that is dragged through thick paint: what stands above its level is scraped off and goes along, what lies below is
 // filled, and what is too much runs over its edge. Heights are one-plane tiles of Q15 numbers; what goes along is a square of

@@ -1,5 +1,5 @@
 import { blend } from "./blend";
-import { PLANE, times } from "./q15";
+import { PLANE, times } from "../q15";
 
 /**
  * As `blend`, where an opaque sheet of one colour lies below the layer: the mode meets it where the layer is clear, and the

@@ -1,7 +1,7 @@
-import { Mark } from "./mark";
+import { Mark } from "../mark";
 import { columns, dirty, openAt, rows } from "./mix";
-import { TILE } from "./q15";
-import { enterRow, firstRow, rowEnd, rowSource, rowTarget, touchBands } from "./rows";
+import { TILE } from "../q15";
+import { enterRow, firstRow, rowEnd, rowSource, rowTarget, touchBands } from "../rows";
 import { OPEN_PLANE, openPlanes, reachInto, touch } from "./space";
 
 // Blurring what lies under a mark: a sampled Gaussian along and one across, on copies in which the planes of a pixel lie side

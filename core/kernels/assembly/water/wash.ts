@@ -1,5 +1,5 @@
 import { densityOf, eighths, FILM, putEighths, putFilm } from "./film";
-import { PLANE, put, TILE, unit } from "./q15";
+import { PLANE, put, TILE, unit } from "../q15";
 
 // Pigment in water. A wet tile is a block of fields of f32 numbers, each with one number beyond the tile on all sides: what
 // goes over from a place to the next on its right and below it, and back; what settles; how far and
