@@ -14,7 +14,8 @@ import { touchBands } from "../rows";
 declare function makeHeights(index: i32): usize;
 
 let heights: usize = 0;
-let load0: usize = 0;
+/** What goes along with the tip, f32 heights. */
+let square: usize = 0;
 let flux: usize = 0;
 /** Where what is too much may go, f32: 1 … 0. */
 let gate: usize = 0;
@@ -46,7 +47,7 @@ const GROUP: i32 = 4;
  */
 export function setShoved(table: usize, going: usize, room: usize, gates: usize, sideOf: i32, leftOf: i32, topOf: i32): void {
   heights = table;
-  load0 = going;
+  square = going;
   flux = room;
   gate = gates;
   side = sideOf;
@@ -64,7 +65,7 @@ function heightAt(x: i32, y: i32): usize {
 
 @inline
 function goingAt(x: i32, y: i32): usize {
-  return load0 + (((y - top) * side + x - left) << 2);
+  return square + (((y - top) * side + x - left) << 2);
 }
 
 /** How strong a mark is at a px, whatever its flow. */
@@ -200,7 +201,7 @@ function acrossOf(x: i32, y: i32, x0: f32, y0: f32, ux: f32, uy: f32): f32 {
 
 /** Opens the way to wherever the tip is, and over its edge at its sides: what is ahead goes along, and nothing runs over behind. */
 function setGates(mark: Mark, boxX: i32, boxY: i32, boxRight: i32, boxBottom: i32, x0: f32, y0: f32, ux: f32, uy: f32): void {
-  const toGate = gate - load0;
+  const toGate = gate - square;
   // Nothing comes from beyond the box, and nothing goes there.
   const firstByte = <usize>((boxY - 1 - top) * side) << 2;
   const bytes = <usize>((boxBottom - boxY + 2) * side) << 2;
@@ -224,7 +225,7 @@ function runOver(boxX: i32, boxY: i32, boxRight: i32, boxBottom: i32): void {
     const line = <usize>(y * side) << 2;
     for (let x = from; x < to; x += 4) {
       const at = line + (x << 2);
-      v128.store(flux + at, f32x4.mul(part, v128.load(load0 + at)));
+      v128.store(flux + at, f32x4.mul(part, v128.load(square + at)));
     }
   }
   for (let y = boxY - top; y < boxBottom - top; y++) {
@@ -237,7 +238,7 @@ function runOver(boxX: i32, boxY: i32, boxRight: i32, boxBottom: i32): void {
       const down = f32x4.add(v128.load(f - row), v128.load(f + row));
       const ways = f32x4.add(f32x4.add(v128.load(g - 4), v128.load(g, 4)), f32x4.add(v128.load(g - row), v128.load(g + row)));
       const come = f32x4.mul(v128.load(g), f32x4.add(across, down));
-      v128.store(load0 + at, f32x4.sub(f32x4.add(v128.load(load0 + at), come), f32x4.mul(ways, v128.load(f))));
+      v128.store(square + at, f32x4.sub(f32x4.add(v128.load(square + at), come), f32x4.mul(ways, v128.load(f))));
     }
   }
 }
@@ -251,10 +252,10 @@ function leave(mark: Mark, boxX: i32, boxY: i32, boxRight: i32, boxBottom: i32):
   for (let y = max(boxY, 0); y < min(boxBottom, rows << 6); y++)
     for (let x = fromX; x < toX; x += 4) {
       const at = goingAt(x, y);
-      if (!v128.any_true(v128.and(f32x4.gt(v128.load(at), least), f32x4.eq(v128.load(at + gate - load0), edge)))) continue;
+      if (!v128.any_true(v128.and(f32x4.gt(v128.load(at), least), f32x4.eq(v128.load(at + gate - square), edge)))) continue;
       for (let n = x; n < min(x + 4, toX); n++) {
         const has = load<f32>(goingAt(n, y));
-        if (has > LEAST && load<f32>(goingAt(n, y) + gate - load0) == EDGE) leaveAt(n, y, max<f32>(0, 1 - maskAt(mark, n, y) / FIRM) * has);
+        if (has > LEAST && load<f32>(goingAt(n, y) + gate - square) == EDGE) leaveAt(n, y, max<f32>(0, 1 - maskAt(mark, n, y) / FIRM) * has);
       }
     }
 }
@@ -291,15 +292,15 @@ function leaveAt(x: i32, y: i32, much: f32): void {
   if (load<u16>(at) >= 32767) return;
   const now = stood(at);
   stand(at, now + much);
-  const left = stood(at) - now;
-  if (left <= 0) return;
+  const gained = stood(at) - now;
+  if (gained <= 0) return;
   const going = goingAt(x, y);
-  store<f32>(going, max<f32>(0, load<f32>(going) - left));
+  store<f32>(going, max<f32>(0, load<f32>(going) - gained));
   if (!isToned) return;
   const index = (y >> 6) * columns + (x >> 6);
   const offset = <usize>((((y & 63) << 6) | (x & 63)) << 2);
   const tile = openAt(index);
-  const covers = min<f32>(1, left / COVERS);
+  const covers = min<f32>(1, gained / COVERS);
   for (let p = 0; p < openPlanes; p++) {
     const plane = tile + offset + p * OPEN_PLANE;
     const had = load<f32>(plane);
