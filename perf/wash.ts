@@ -1,5 +1,5 @@
 import { parseBrush } from "@core/brush";
-import { STEPS } from "@core/stroke/laying/wash";
+import { STEPS } from "@core/stroke/laying/water/wash";
 import { strokeWork } from "./stroke";
 import { bestOfTurns } from "./timing";
 

@@ -9,7 +9,7 @@ import { saveFile } from "~/ui/save-file";
 const item =
   "block w-full cursor-pointer rounded px-2.5 py-1 text-left outline-none data-highlighted:bg-act-wash pointer-coarse:py-2.5";
 
-interface Taking {
+interface WayOut {
   readonly label: string;
   readonly ending: string;
   readonly type: string;
@@ -17,7 +17,7 @@ interface Taking {
 }
 
 /** What is made of a study here, in the page. */
-const takings = {
+const waysOut = {
   picture: { label: "The picture (.png)", ending: ".png", type: "image/png", ask: (engine) => engine.picture() },
   flat: {
     label: "The picture, thick paint not lit (.png)",
@@ -43,7 +43,7 @@ const takings = {
     type: "image/png",
     ask: (engine) => engine.relief("normals"),
   },
-} as const satisfies Readonly<Record<string, Taking>>;
+} as const satisfies Readonly<Record<string, WayOut>>;
 
 /** Ways to take a study out: as its strokes, as one picture, as layers. */
 export function StudyMenu({ id }: { id: string }) {
@@ -52,11 +52,11 @@ export function StudyMenu({ id }: { id: string }) {
   const ready = useStudy((state) => state.sheet !== undefined && state.standing.done.length > 0);
   const sending = useStudy((state) => state.keeping.kind !== "kept");
   const [fault, setFault] = useState<string>();
-  const take = async (what: keyof typeof takings) => {
+  const take = async (what: keyof typeof waysOut) => {
     const engine = session.engine.current;
     setFault(undefined);
     try {
-      const { ending, type, ask } = takings[what];
+      const { ending, type, ask } = waysOut[what];
       if (engine) saveFile(await ask(engine), `${fileName(name, "study")}${ending}`, type);
     } catch (error) {
       setFault(error instanceof Error ? error.message : String(error));
@@ -85,9 +85,9 @@ export function StudyMenu({ id }: { id: string }) {
                 {sending && <span className="block text-[12.5px] text-soft">when all of it is on the server</span>}
               </a>
             </DropdownMenu.Item>
-            {(Object.keys(takings) as (keyof typeof takings)[]).map((what) => (
+            {(Object.keys(waysOut) as (keyof typeof waysOut)[]).map((what) => (
               <DropdownMenu.Item key={what} className={item} onSelect={() => void take(what)}>
-                {takings[what].label}
+                {waysOut[what].label}
               </DropdownMenu.Item>
             ))}
           </DropdownMenu.Content>

@@ -31,10 +31,10 @@ export function bedRoom(brush: Brush, room: Room): Room | undefined {
 /** Lays over a room what a brush is to be seen on: a wet wash, or upright bars of three colours. */
 export function paintBed(surface: Surface, room: Room, brush: Brush): void {
   if (needsWetBed(brush)) paintWash(surface, room);
-  else paintBars(surface, room, brush.paint.taking === "dragged" ? brush.paint.body : 0);
+  else paintBars(surface, room, brush.paint.taking === "dragged" && brush.paint.body > 0);
 }
 
-/** A wash that ends as the hand's clock begins, and stays wet for as long as any proof takes. */
+/** A wash that ends as the hand's clock begins, and stays wet for two minutes: longer than a proof takes. */
 function paintWash(surface: Surface, { left, top, width, height }: Room): void {
   const brush = parseBrush({
     level: 1,
@@ -51,8 +51,8 @@ function paintWash(surface: Surface, { left, top, width, height }: Room): void {
   paintHand(surface, brush, { colour: COLOURS[1], second: COLOURS[0] }, [samples], 1);
 }
 
-/** @param body above 0 for bars that stand up, which a knife can scrape */
-function paintBars(surface: Surface, { left, top, width, height }: Room, body: number): void {
+/** @param isThick whether they stand up, so that a knife can scrape them */
+function paintBars(surface: Surface, { left, top, width, height }: Room, isThick: boolean): void {
   const bars = Math.max(3, Math.round(width / Math.max(24, height * 0.32)));
   const each = width / bars;
   const brush = parseBrush({
@@ -60,7 +60,7 @@ function paintBars(surface: Surface, { left, top, width, height }: Room, body: n
     name: "bed",
     tip: { shape: { kind: "rectangle", corner: 0.3 }, size: Math.min(2000, each * 0.8), hardness: 0.9 },
     trail: { spacing: 0.05 },
-    paint: { build: "even", body: body > 0 ? THICK : 0 },
+    paint: { build: "even", body: isThick ? THICK : 0 },
   });
   for (let n = 0; n < bars; n++) {
     const x = left + each * (n + 0.5);

@@ -20,7 +20,7 @@ export class Layer {
   mask: Tiles | undefined;
   /** How thick its paint stands: one-plane tiles. */
   heights: Tiles | undefined;
-  /** Where water has not dried: tiles as `core/stroke/laying/pool.ts` has them. */
+  /** Where water has not dried: tiles as `core/stroke/laying/water/pool.ts` has them. */
   pool: Tiles | undefined;
   readonly tiles: Tiles;
 

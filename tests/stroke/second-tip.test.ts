@@ -1,9 +1,9 @@
 import type { Brush } from "@core/brush";
+import { secondTipBrush } from "@core/brush/second-tip";
 import { createKernels } from "@core/kernels/load";
 import { ONE } from "@core/kernels/memory/q15";
 import { PLANE } from "@core/kernels/memory/tile-size";
 import { paintHand, StrokePainter } from "@core/stroke/painter";
-import { secondTipBrush } from "@core/stroke/second-tip";
 import { heightPixels } from "@core/surface/heights";
 import { Surface } from "@core/surface/surface";
 import { describe, expect, test } from "vitest";

@@ -65,7 +65,7 @@ export const SecondTipRow = memo(function SecondTipRow({ over, run }: Props) {
   );
 });
 
-export function secondTipSays(over: OverTip | null): string {
+function secondTipSays(over: OverTip | null): string {
   if (!over) return "none";
   return `${over.shape.kind === "image" ? "picture" : over.shape.kind}, ${over.law === "shows" ? "shows" : "takes away"}`;
 }

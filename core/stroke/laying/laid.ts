@@ -6,16 +6,16 @@ import { qualityIndex } from "../../qualities/table";
 import { LaidStroke, type Wet } from "../../surface/wet";
 import type { StrokePlan } from "../plan";
 import { BodyPile } from "./body-pile";
-import { FilmStroke } from "./film";
 import type { Dip } from "./hair-writer";
 import { type Inking, inkingOf } from "./ink";
 import type { Laying, LayingMeans } from "./laying";
-import { LiftStroke } from "./lift";
 import { MarkWriter } from "./mark-writer";
 import { Mixer } from "./mixer";
 import { RimFinish, rimRadius } from "./rim";
 import { SecondTip } from "./second-tip";
-import { dryFilm } from "./wash";
+import { FilmStroke } from "./water/film";
+import { LiftStroke } from "./water/lift";
+import { dryFilm } from "./water/wash";
 
 const { body, water, gather, spread, granulation, lift } = qualityIndex;
 /** What of a stroke's water is the mean of its marks. */

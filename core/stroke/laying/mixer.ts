@@ -5,12 +5,11 @@ import { ONE } from "../../kernels/memory/q15";
 import { exp, power } from "../../numeric/power";
 import { blurFor } from "../../paint/soften";
 import { mixSpaces, type SpaceName } from "../../paint/spaces";
-import type { Reservoir } from "../../paint/spend";
 import { qualityIndex } from "../../qualities/table";
 import type { Surface } from "../../surface/surface";
 import type { WetBody } from "../../surface/wet";
 import { markField } from "../mark-list";
-import { CellsTaking } from "./cells-taking";
+import type { CellsTaking } from "./cells-taking";
 import { OpenTiles } from "./open-tiles";
 
 const { size, mixing, carry, soften } = qualityIndex;
@@ -35,8 +34,6 @@ export class Mixer {
   private readonly planes: number;
   private readonly space: SpaceName;
   private readonly dragged: boolean;
-  /** For a tip that takes up part by part. */
-  private readonly cells: CellsTaking | undefined;
   /** The mean that is carried, alpha included and multiplied by it. */
   private readonly carriedMean: Float64Array;
   private readonly own: number;
@@ -58,7 +55,8 @@ export class Mixer {
     private readonly surface: Surface,
     { paint, ground }: Brush,
     body: WetBody | undefined,
-    reservoir?: Reservoir,
+    /** For a tip that takes up part by part. */
+    private readonly cells?: CellsTaking,
   ) {
     const isGrained = ground !== null || surface.paper !== undefined;
     this.space = paint.space;
@@ -67,7 +65,6 @@ export class Mixer {
     this.planes = this.tiles.planes;
     this.carriedMean = new Float64Array(this.planes);
     this.own = surface.kernels.heap.take(this.planes * BYTES);
-    if (paint.taking === "each") this.cells = new CellsTaking(surface, reservoir);
   }
 
   /**
@@ -207,7 +204,7 @@ export class Mixer {
 
   /** Leaves in the tip what it has taken up, for the strokes after this. */
   end(): void {
-    this.cells?.end();
+    if (this.begun) this.cells?.end();
   }
 
   private mixed(plane: number, share: number): number {

@@ -4,6 +4,7 @@ import { qualityIndex } from "../../qualities/table";
 import type { Wet } from "../../surface/wet";
 import type { StrokePlan } from "../plan";
 import { BodyPile } from "./body-pile";
+import { CellsTaking } from "./cells-taking";
 import { type Inking, inkingOf } from "./ink";
 import type { Laying, LayingMeans } from "./laying";
 import { MarkWriter } from "./mark-writer";
@@ -32,7 +33,8 @@ export class OpenMarks implements Laying {
     const drags = brush.paint.taking === "dragged" && brush.paint.mixing > 0;
     if (drags && (plan.body || surface.hasHeights)) this.shove = new Shove(surface, brush.paint);
     else if (plan.body) this.pile = new BodyPile(surface, brush.paint);
-    this.mixer = new Mixer(surface, brush, this.shove?.wet ?? this.pile?.wet, means.reservoir);
+    const cells = brush.paint.taking === "each" ? new CellsTaking(surface, means.reservoir) : undefined;
+    this.mixer = new Mixer(surface, brush, this.shove?.wet ?? this.pile?.wet, cells);
   }
 
   get wet(): Wet {

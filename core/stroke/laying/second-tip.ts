@@ -1,3 +1,4 @@
+import { secondTipBrush } from "../../brush/second-tip";
 import type { Sample } from "../../hand/sample";
 import { toQ15 } from "../../kernels/memory/q15";
 import { Tiles } from "../../kernels/memory/tiles";
@@ -6,7 +7,6 @@ import { coverageUnder } from "../../surface/coverage-under";
 import type { OverTip } from "../../tip/over";
 import { MarkMaker } from "../make-marks";
 import { MARK_NUMBERS } from "../mark-list";
-import { secondTipBrush } from "../second-tip";
 import type { LayingMeans } from "./laying";
 import { MarkWriter } from "./mark-writer";
 

@@ -163,7 +163,6 @@ export function shoveEnd(passes: i32): f32 {
   restY = top;
   restRight = left + side;
   restBottom = top + side;
-  memory.fill(flux, 0, (side * side) << 2);
   const open = f32x4.splat(1);
   for (let i = 0; i < side * side; i += 4) v128.store(gate + (i << 2), open);
   let rest = leaveAll();
@@ -206,7 +205,6 @@ function setGates(mark: Mark, boxX: i32, boxY: i32, boxRight: i32, boxBottom: i3
   const firstByte = <usize>((boxY - 1 - top) * side) << 2;
   const bytes = <usize>((boxBottom - boxY + 2) * side) << 2;
   memory.fill(gate + firstByte, 0, bytes);
-  memory.fill(flux + firstByte, 0, bytes);
   for (let y = boxY; y < boxBottom; y++)
     for (let x = boxX; x < boxRight; x++) {
       const across = acrossOf(x, y, x0, y0, ux, uy);
@@ -221,6 +219,8 @@ function runOver(boxX: i32, boxY: i32, boxRight: i32, boxBottom: i32): void {
   const from = (boxX - left) & ~3;
   const to = (boxRight - left + 3) & ~3;
   const part = f32x4.splat(PART);
+  // What ran when the box was another one must not come once more.
+  memory.fill(flux + (<usize>((boxY - 1 - top) * side) << 2), 0, <usize>((boxBottom - boxY + 2) * side) << 2);
   for (let y = boxY - top; y < boxBottom - top; y++) {
     const line = <usize>(y * side) << 2;
     for (let x = from; x < to; x += 4) {
@@ -296,10 +296,12 @@ function leaveAt(x: i32, y: i32, much: f32): void {
   if (gained <= 0) return;
   const going = goingAt(x, y);
   store<f32>(going, max<f32>(0, load<f32>(going) - gained));
-  if (!isToned) return;
   const index = (y >> 6) * columns + (x >> 6);
   const offset = <usize>((((y & 63) << 6) | (x & 63)) << 2);
+  // A tile that is not open would not be dried, and its height with it.
   const tile = openAt(index);
+  touchBands(dirty + index, y, y + 1);
+  if (!isToned) return;
   const covers = min<f32>(1, gained / COVERS);
   for (let p = 0; p < openPlanes; p++) {
     const plane = tile + offset + p * OPEN_PLANE;
@@ -307,7 +309,6 @@ function leaveAt(x: i32, y: i32, much: f32): void {
     store<f32>(plane, had + covers * (load<f32>(tone + (p << 2)) - had));
   }
   touch(tile, offset);
-  touchBands(dirty + index, y, y + 1);
 }
 
 /** Covers what is bare where paint was laid: with what is carried there, and where that is thin with the tip's mean. */

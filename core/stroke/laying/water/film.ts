@@ -1,11 +1,11 @@
-import type { Rgb } from "../../colour/srgb";
-import type { Kernels } from "../../kernels/load";
-import { PLANE, TILE } from "../../kernels/memory/tile-size";
-import { Tiles } from "../../kernels/memory/tiles";
-import { ln } from "../../numeric/power";
-import type { Layer } from "../../surface/layer";
-import type { Surface } from "../../surface/surface";
-import { type Cover, type Finish, LIGHT_REACH, type Wet, type WetBody } from "../../surface/wet";
+import type { Rgb } from "../../../colour/srgb";
+import type { Kernels } from "../../../kernels/load";
+import { PLANE, TILE } from "../../../kernels/memory/tile-size";
+import { Tiles } from "../../../kernels/memory/tiles";
+import { ln } from "../../../numeric/power";
+import type { Layer } from "../../../surface/layer";
+import type { Surface } from "../../../surface/surface";
+import { type Cover, type Finish, LIGHT_REACH, type Wet, type WetBody } from "../../../surface/wet";
 import { leaveWet, type WetBefore } from "./pool";
 
 const WHITE: Rgb = [1, 1, 1];

@@ -1,8 +1,8 @@
-import type { Kernels } from "../../kernels/load";
-import { ONE } from "../../kernels/memory/q15";
-import { PLANE, TILE } from "../../kernels/memory/tile-size";
-import type { Tiles } from "../../kernels/memory/tiles";
-import type { Surface } from "../../surface/surface";
+import type { Kernels } from "../../../kernels/load";
+import { ONE } from "../../../kernels/memory/q15";
+import { PLANE, TILE } from "../../../kernels/memory/tile-size";
+import type { Tiles } from "../../../kernels/memory/tiles";
+import type { Surface } from "../../../surface/surface";
 
 // A tile of a layer's pool, ten planes: what lies below the water (a layer's tile), the film that is in it, how much of each
 // place is wet; then until when, ms of the hand's clock, how long it was wet in all, the sum of the layer's tile as the water

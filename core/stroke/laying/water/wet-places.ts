@@ -1,7 +1,7 @@
-import { ONE } from "../../kernels/memory/q15";
-import { PLANE, TILE } from "../../kernels/memory/tile-size";
-import type { Tiles } from "../../kernels/memory/tiles";
-import type { Surface } from "../../surface/surface";
+import { ONE } from "../../../kernels/memory/q15";
+import { PLANE, TILE } from "../../../kernels/memory/tile-size";
+import type { Tiles } from "../../../kernels/memory/tiles";
+import type { Surface } from "../../../surface/surface";
 import type { FilmStroke } from "./film";
 
 /** A place is wet where it has so much of what lies around it, smoothed over so many px, lest the rounds of marks leave dots: faint skirts of soft tips are not. */

@@ -1,11 +1,11 @@
-import type { Rgb } from "../../colour/srgb";
-import { ONE } from "../../kernels/memory/q15";
-import { PLANE, TILE } from "../../kernels/memory/tile-size";
-import type { Tiles } from "../../kernels/memory/tiles";
-import type { Layer } from "../../surface/layer";
-import type { Surface } from "../../surface/surface";
-import type { Cover, Wet } from "../../surface/wet";
-import type { LayingMeans } from "./laying";
+import type { Rgb } from "../../../colour/srgb";
+import { ONE } from "../../../kernels/memory/q15";
+import { PLANE, TILE } from "../../../kernels/memory/tile-size";
+import type { Tiles } from "../../../kernels/memory/tiles";
+import type { Layer } from "../../../surface/layer";
+import type { Surface } from "../../../surface/surface";
+import type { Cover, Wet } from "../../../surface/wet";
+import type { LayingMeans } from "../laying";
 import { stayPool, type WetBefore, wetAt } from "./pool";
 
 const WHITE: Rgb = [1, 1, 1];

@@ -1,7 +1,7 @@
-import type { Brush } from "../brush/schema";
 import { type Response, responseSchema } from "../response/model";
 import { tipSchema } from "../tip/model";
 import type { OverTip } from "../tip/over";
+import type { Brush } from "./schema";
 
 /** The brush that a brush's second tip is: its marks go along the same hand, as large as the first tip says, and cover. */
 export function secondTipBrush(brush: Brush, over: OverTip): Brush {

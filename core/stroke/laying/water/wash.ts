@@ -1,13 +1,13 @@
-import { GroundSheet, Lie } from "../../ground/catch";
-import { plainGroundOf } from "../../ground/model";
-import { PLANE } from "../../kernels/memory/tile-size";
-import { Tiles } from "../../kernels/memory/tiles";
-import { noPictures } from "../../picture/picture";
-import { ALL_BANDS, type Surface } from "../../surface/surface";
+import { GroundSheet, Lie } from "../../../ground/catch";
+import { plainGroundOf } from "../../../ground/model";
+import { PLANE } from "../../../kernels/memory/tile-size";
+import { Tiles } from "../../../kernels/memory/tiles";
+import { noPictures } from "../../../picture/picture";
+import { ALL_BANDS, type Surface } from "../../../surface/surface";
+import type { LayingMeans } from "../laying";
+import { halvedBoxes } from "../rim";
 import type { FilmStroke } from "./film";
-import type { LayingMeans } from "./laying";
 import { dropDried, floatAgain, joinVolumes, type WetBefore, wetAt } from "./pool";
-import { halvedBoxes } from "./rim";
 import { CLOSE, findWet, neighbours } from "./wet-places";
 
 /** What pigment does in a stroke's water, each 0…1. */
