@@ -52,6 +52,22 @@ describe("a hair is a line", () => {
     ]);
   });
 
+  test("lies in the same order over the others along the whole way: two colours make no pattern of pieces", () => {
+    const shape = { kind: "bristles", bundle: "round", hairs: 60, thickness: 0.12, clumping: 0, dip: 1 };
+    const at = alphas({ tip: { size: 60, shape }, responses: across }, [level(0.9)], {
+      colour: [0.9, 0.1, 0.1],
+      second: [0.1, 0.2, 0.9],
+    });
+    let mixed = 0;
+    for (const y of rows) {
+      const line = Array.from({ length: 240 }, (_, i) => at(90 + i, y, 0));
+      const mean = line.reduce((a, b) => a + b, 0) / line.length;
+      if (mean > 0.2 && mean < 0.8) mixed++;
+      for (const red of line) expect(Math.abs(red - mean)).toBeLessThan(6 / 255);
+    }
+    expect(mixed).toBeGreaterThan(10);
+  });
+
   test("goes on without a gap around a bend, and has the same ink as on the straight", () => {
     const shape = { kind: "rake", lines: 1, gap: 0.9, unevenness: 0 };
     const bend = Array.from({ length: 90 }, (_, i) => {

@@ -78,6 +78,38 @@ describe("a tip that is dragged through thick paint", () => {
     surface.release();
   });
 
+  test("leaves ridges that are no walls, and a lump that is round", () => {
+    const surface = field();
+    paintHand(surface, knife(), ink, [across], 1);
+    const at = heightsOf(surface);
+    for (const x of [200, 240])
+      for (let y = 164; y < 200; y++) expect(Math.abs(at(x, y) - at(x, y - 1)), `${x} ${y}`).toBeLessThan(0.15);
+    for (let x = 268; x < 300; x++) expect(Math.abs(at(x, 128) - at(x - 1, 128)), `${x}`).toBeLessThan(0.15);
+    surface.release();
+  });
+
+  test("a soft round tip at a wide spacing leaves its ridges without a gap", () => {
+    const surface = field();
+    const finger = brushOf({
+      tip: { size: 50, hardness: 0.6 },
+      trail: { spacing: 0.14 },
+      paint: { mixing: 1, taking: "dragged", carry: 2, levels: 0.6 },
+    });
+    paintHand(surface, finger, ink, [across], 1);
+    const at = heightsOf(surface);
+    for (const side of [-1, 1]) {
+      const ridge = Array.from({ length: 60 }, (_, i) => {
+        let highest = 0;
+        for (let d = 18; d < 34; d++) highest = Math.max(highest, at(160 + i, 128 + side * d));
+        return highest;
+      });
+      expect(Math.min(...ridge)).toBeGreaterThan(0.405);
+      // From one px to the next, and from one mark to the next.
+      for (let i = 7; i < ridge.length; i++) expect(Math.abs(ridge[i] - ridge[i - 3])).toBeLessThan(0.08);
+    }
+    surface.release();
+  });
+
   test("lays flat at the height that the brush says: what lies below is filled", () => {
     const surface = field();
     paintHand(surface, knife({ body: 0.25, carry: 50 }), ink, [across], 1);

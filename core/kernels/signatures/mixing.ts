@@ -53,10 +53,15 @@ export interface MixingKernels {
     y: number,
     ux: number,
     uy: number,
+    way: number,
     passes: number,
   ): void;
   /** Leaves what goes along where the tip stands; what is left over. */
   shoveEnd(passes: number): number;
+  /** Writes where two tiles of heights differ. */
+  noteMoved(before: number, now: number, moved: number): void;
+  /** Lets the heights of a tile level once, into another one. */
+  levelTile(tiles: number, out: number): void;
   /** Lets hairs take up paint where they stand, and gives each its colour. */
   takeHairs(
     hairs: number,

@@ -3,14 +3,19 @@ import { Tiles } from "../../kernels/memory/tiles";
 import type { Paint } from "../../paint/model";
 import type { Surface } from "../../surface/surface";
 import type { WetBody } from "../../surface/wet";
+import { levelMoved } from "./level";
 import { BATCH, type MarkBatch } from "./mark-batch";
 import type { SecondTip } from "./second-tip";
+
+/** How often the ridges of hairs level as the tip is lifted. */
+const SETTLES = 2;
 
 /** Lays a batch of marks a second time, as height: each builds up to its own. */
 export class BodyPile {
   readonly wet: WetBody;
   private readonly heights = new Int16Array(BATCH);
   private readonly ridges = new Int32Array(BATCH);
+  private ridged = false;
   /** The heights as the marks lay them. */
   private readonly laid: Tiles;
 
@@ -33,6 +38,11 @@ export class BodyPile {
     this.ridges[batch.count - 1] = ridges;
   }
 
+  /** Lets what stands settle, once the last mark is laid: the ridges of hairs are thin, and uneven where they lie aslant. */
+  end(): void {
+    if (this.ridged) levelMoved(this.surface, this.wet.tiles, () => 0, SETTLES);
+  }
+
   pile(batch: MarkBatch): void {
     const { heights, ridges, laid, second } = this;
     const { kernels, columns, rows, dirty } = this.surface;
@@ -44,6 +54,7 @@ export class BodyPile {
     batch.upload();
     kernels.onTile((index) => laid.make(index));
     // Ridges lie beside one another, a piece of a hair after the other: the highest is what stands.
+    this.ridged ||= ridges[0] > 0;
     const law = ridges[0] > 0 ? kernels.run.coverEven : kernels.run.coverBuild;
     law(batch.address, batch.count, laid.table, columns, rows, second?.touched ?? dirty);
   }

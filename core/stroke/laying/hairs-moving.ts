@@ -36,7 +36,7 @@ const STANCE_NUMBERS = 4;
 /** How high the paint of a hair stands against that of others: by chance, and higher at the sides, to which a tip shoves it. */
 function liftOf({ u }: Hair, seed: number, i: number): number {
   const aside = Math.max(0, Math.abs(u) - 0.7) / 0.3;
-  return Math.min(1, 0.5 + 0.4 * chance(seed, i, LIFTED) + 0.3 * aside);
+  return Math.min(1, 0.62 + 0.22 * chance(seed, i, LIFTED) + 0.3 * aside);
 }
 
 /** Moves the hairs of one stroke: where each stands, how hard it touches and what it still has, in the kernels' memory. */

@@ -118,6 +118,7 @@ export class LaidMarks implements Laying {
     this.writer.end(this.dipAt(lastRow, 0), (record) => this.entered(record, lastRow, 0));
     this.second?.end();
     this.flush();
+    this.pile?.end();
     if (this.stroke instanceof FilmStroke) this.dryFilm(this.stroke);
   }
 

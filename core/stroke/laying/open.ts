@@ -74,6 +74,7 @@ export class OpenMarks implements Laying {
     this.mixer.end();
     this.mixer.tiles.use();
     this.shove?.end();
+    this.pile?.end();
   }
 
   release(): void {

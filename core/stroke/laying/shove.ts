@@ -8,11 +8,14 @@ import { qualityIndex } from "../../qualities/table";
 import type { Surface } from "../../surface/surface";
 import type { WetBody } from "../../surface/wet";
 import { markField } from "../mark-list";
+import { levelMoved } from "./level";
 
 const { body, mixing, carry } = qualityIndex;
 const BYTES = 4;
 /** Room about the tip for what runs over its edge, px. */
 const MARGIN = 48;
+/** How often, twice, what was moved levels when the tip is lifted, where the paint levels fully. */
+const LEVELLINGS = 5;
 /** How often what is too much runs on when the tip is lifted: far enough for the largest heaps. */
 const LAST = 1500;
 
@@ -53,12 +56,27 @@ export class Shove {
     const far = row[at + carry] * size;
     const leaves = far > 0 ? 1 - exp(-way / far) : 1;
     const { x, y } = markField;
-    run.shove(mark, row[at + body], scrapes, 1 - row[at + mixing], leaves, row[at + x], row[at + y], ux, uy, passes);
+    run.shove(
+      mark,
+      row[at + body],
+      scrapes,
+      1 - row[at + mixing],
+      leaves,
+      row[at + x],
+      row[at + y],
+      ux,
+      uy,
+      way,
+      passes,
+    );
   }
 
   /** Leaves what still goes along where the tip was lifted. */
   end(): void {
-    if (this.side > 0) this.surface.kernels.run.shoveEnd(LAST);
+    if (this.side === 0) return;
+    this.surface.kernels.run.shoveEnd(LAST);
+    const { surface, wet, paint } = this;
+    levelMoved(surface, wet.tiles, (index) => surface.activeHeights(index), 2 * Math.round(LEVELLINGS * paint.levels));
   }
 
   release(): void {

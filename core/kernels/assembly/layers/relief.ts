@@ -42,8 +42,11 @@ export function lessen(tile: usize, cover: usize): void {
 const levels = memory.data(SIDE * 4);
 const rises = memory.data(SIDE * 4);
 
-/** A hundredth of the thickest paint is lit as paint is, and less of it the less. */
-const THIN: f32 = 100.0 / 32767.0;
+/** The slope that the steepest are lit as: the light is as wide as a window, and no edge of paint is a line drawn in black. */
+const STEEPEST: f32 = 1;
+
+/** A twelfth of the thickest paint is lit as paint is, and less of it the less: its thin edge shows what lies below. */
+const THIN: f32 = 12.0 / 32767.0;
 
 /** Weighs the five rows about one of a window's, column by column. */
 function weighRows(at: usize): void {
@@ -91,12 +94,15 @@ export function relief(out: usize, stride: i32, columns: i32, from: i32, rows: i
     const row = window + <usize>(((y + from + 2) * SIDE + 2) * 2);
     for (let x = 0; x < columns; x++) {
       const at = <usize>(x << 2);
-      const dx = <f32>(summed(levels, at + 16) - summed(levels, at) + 2 * (summed(levels, at + 12) - summed(levels, at + 4))) * scale;
-      const dy = <f32>(summed(rises, at) + summed(rises, at + 16) + 4 * (summed(rises, at + 4) + summed(rises, at + 12)) + 6 * summed(rises, at + 8)) * scale;
+      const sx = <f32>(summed(levels, at + 16) - summed(levels, at) + 2 * (summed(levels, at + 12) - summed(levels, at + 4))) * scale;
+      const sy = <f32>(summed(rises, at) + summed(rises, at + 16) + 4 * (summed(rises, at + 4) + summed(rises, at + 12)) + 6 * summed(rises, at + 8)) * scale;
       const height = <f32>load<u16>(row + <usize>(x << 1));
       // The mean of the 25 px about it, less its own height, px.
       const hollow = (<f32>(summed(levels, at) + summed(levels, at + 16) + 4 * (summed(levels, at + 4) + summed(levels, at + 12)) + 6 * summed(levels, at + 8)) * <f32>(1.0 / 256.0) - height) * lift;
-      if ((dx == 0 && dy == 0 && hollow <= 0) || height == 0) continue;
+      if ((sx == 0 && sy == 0 && hollow <= 0) || height == 0) continue;
+      const softer: f32 = 1 / sqrt<f32>(1 + (sx * sx + sy * sy) * (1 / (STEEPEST * STEEPEST)));
+      const dx = sx * softer;
+      const dy = sy * softer;
       // Paint that is hardly there is hardly lit.
       const there = min<f32>(1, height * THIN);
       const per: f32 = 1 / sqrt<f32>(dx * dx + dy * dy + 1);

@@ -40,6 +40,8 @@ export const HEAD: i32 = 16;
 
 /** Over which pressures a hair comes down, from its tip to its whole width. */
 const COMES_DOWN: f32 = 0.16;
+/** How far beyond its hair a ridge comes down to nothing, px: what is narrower would be dotted where it lies aslant. */
+const RIDGE_BEYOND: f32 = 0.6;
 /** Over which part of the load a hair runs out. */
 const RUNS_OUT: f32 = 0.18;
 
@@ -109,7 +111,9 @@ export function sweepHairs(
   hairs: usize, count: i32, from: usize, to: usize, after: usize, before: usize, soft: f32,
 ): void {
   for (let y = 0; y < height; y++) store<u64>(spans + (y << 3), width);
-  for (let n = 0; n < count; n++) {
+  if (planes == 4) orderHairs(count, from, to);
+  for (let i = 0; i < count; i++) {
+    const n = planes == 4 ? <i32>load<u16>(order + (i << 1)) : i;
     const at = HEAD + n * STANCE_BYTES;
     sweepOne(
       mask, ridges, spans, stride, width, height, planes, planeBytes, left, top, changetype<Hair>(hairs + n * HAIR_BYTES),
@@ -117,6 +121,57 @@ export function sweepHairs(
     );
   }
   for (let y = 0; y < height; y++) if (load<i16>(spans + (y << 3)) >= load<i16>(spans + (y << 3), 2)) store<u64>(spans + (y << 3), 0);
+}
+
+/** The most hairs of a bundle. */
+const MOST_HAIRS: i32 = 512;
+const PLACES: i32 = 64;
+// Hairs in the order in which they pass a place, u16 each; how many stand at each of the places along the way; the place of each, u8.
+const order = memory.data(MOST_HAIRS * 2);
+const counts = memory.data(PLACES * 4);
+const placeOf = memory.data(MOST_HAIRS);
+
+/**
+ * Orders hairs by how far ahead they stand on their common way, the foremost first: where a hair passes after another one its
+ * colour lies on top, whichever piece of the way it is in.
+ */
+function orderHairs(count: i32, from: usize, to: usize): void {
+  let dx: f32 = 0;
+  let dy: f32 = 0;
+  for (let n = 0; n < count; n++) {
+    const a = changetype<Stance>(from + HEAD + n * STANCE_BYTES);
+    const b = changetype<Stance>(to + HEAD + n * STANCE_BYTES);
+    dx += b.x - a.x;
+    dy += b.y - a.y;
+  }
+  let nearest: f32 = f32.MAX_VALUE;
+  let farthest: f32 = -f32.MAX_VALUE;
+  for (let n = 0; n < count; n++) {
+    const a = changetype<Stance>(from + HEAD + n * STANCE_BYTES);
+    const along = a.x * dx + a.y * dy;
+    nearest = min(nearest, along);
+    farthest = max(farthest, along);
+  }
+  const per: f32 = farthest > nearest ? <f32>(PLACES - 1) / (farthest - nearest) : 0;
+  memory.fill(counts, 0, PLACES * 4);
+  for (let n = 0; n < count; n++) {
+    const a = changetype<Stance>(from + HEAD + n * STANCE_BYTES);
+    const place = <i32>((farthest - (a.x * dx + a.y * dy)) * per);
+    store<u8>(placeOf + n, <u8>place);
+    store<i32>(counts + (place << 2), load<i32>(counts + (place << 2)) + 1);
+  }
+  let before = 0;
+  for (let i = 0; i < PLACES; i++) {
+    const here = load<i32>(counts + (i << 2));
+    store<i32>(counts + (i << 2), before);
+    before += here;
+  }
+  for (let n = 0; n < count; n++) {
+    const at = counts + (<usize>load<u8>(placeOf + n) << 2);
+    const i = load<i32>(at);
+    store<u16>(order + (i << 1), <u16>n);
+    store<i32>(at, i + 1);
+  }
 }
 
 /**
@@ -217,8 +272,8 @@ function sweepOne(
   const strongest = i16x8.splat(4095);
   const shift = 15 - bits;
   const hard = fade == 1;
-  // For ridges: half a hair's width, in parts of a px, and what makes a whole of it.
-  const halfWidth = max(1, whole(max(from.w, to.w) * unit));
+  // For ridges: how far they reach to each side, in parts of a px, and what makes a whole of it.
+  const halfWidth = whole((max(from.w, to.w) + RIDGE_BEYOND) * unit);
   const edgeAt = i16x8.splat(<i16>halfWidth);
   const perHalf = i16x8.splat(<i16>(32767 / halfWidth));
   const lift = i16x8.splat(<i16>whole(hair.lift * 32767));
@@ -258,7 +313,8 @@ function sweepOne(
       v128.store(at, i16x8.add(now, times(strength, i16x8.sub(one, now))));
       if (ridges) {
         const off = i16x8.mul(i16x8.min_s(across, edgeAt), perHalf);
-        const ridge = times(times(i16x8.sub(one, times(off, off)), strength), lift);
+        const height = v128.and(times(lift, i16x8.shl(i16x8.max_s(i16x8.min_s(strong, strongest), none), 3)), on);
+        const ridge = times(i16x8.sub(one, times(off, off)), height);
         const ridgeAt = at + (ridges - mask);
         v128.store(ridgeAt, i16x8.max_s(v128.load(ridgeAt), ridge));
       }
