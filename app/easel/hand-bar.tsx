@@ -4,6 +4,7 @@ import { Undo2 } from "lucide-react";
 import { PainterLine } from "~/ui/painter-line";
 import { Segments } from "~/ui/segments";
 import { Tool } from "~/ui/tool";
+import { PaintActs } from "./paint-acts";
 import { setColour, setUse, setValue } from "./state/study-state";
 import { useHand, useSession, useStudy } from "./state/use-study";
 
@@ -54,14 +55,12 @@ export function HandBar({ name }: { name: string }) {
             />
           </label>
         </fieldset>
-        <Tool
-          className="ml-auto"
-          label={`Undo${back ? `: ${back}` : ""}`}
-          disabled={!back}
-          onClick={() => session.back()}
-        >
-          <Undo2 aria-hidden size={15} /> undo
-        </Tool>
+        <div className="ml-auto flex items-center">
+          <PaintActs />
+          <Tool label={`Undo${back ? `: ${back}` : ""}`} disabled={!back} onClick={() => session.back()}>
+            <Undo2 aria-hidden size={15} /> undo
+          </Tool>
+        </div>
       </div>
       {!sized && (
         <PainterLine

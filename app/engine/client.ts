@@ -169,6 +169,11 @@ export class Engine {
     this.port.tell("refill", null);
   }
 
+  /** Lets the own strokes dry. */
+  dry(): void {
+    this.port.tell("dry", null);
+  }
+
   takeBack(): void {
     this.port.tell("takeBack", null);
   }

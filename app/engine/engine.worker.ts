@@ -125,6 +125,7 @@ const say = servePort<Painting>(self, {
       sayProofed(await paper?.setManner(manner));
     },
     refill: () => paper?.refill(),
+    dry: () => acting((on) => on.dry()),
     takeBack: () => acting((on) => on.takeBack()),
     doAgain: () => acting((on) => on.doAgain()),
     clear: () => acting((on) => on.clear()),

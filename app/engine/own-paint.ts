@@ -36,7 +36,12 @@ interface OwnClear {
   readonly kind: "clear";
 }
 
-export type OwnAct = OwnStroke | OwnFill | OwnClear;
+/** All that is on own layers dries. */
+interface OwnDry {
+  readonly kind: "dry";
+}
+
+export type OwnAct = OwnStroke | OwnFill | OwnClear | OwnDry;
 
 /** What one act changed: tiles of layers, by their id, and what was left in the tip. */
 interface OwnStep {
@@ -46,7 +51,12 @@ interface OwnStep {
   readonly after: Reservoir;
 }
 
-const names = { stroke: "my last stroke", fill: "filling a layer", clear: "clearing my strokes" } as const;
+const names = {
+  stroke: "my last stroke",
+  fill: "filling a layer",
+  clear: "clearing my strokes",
+  dry: "letting it dry",
+} as const;
 
 /** So much can be taken back by putting tiles back; what is older is taken back by painting the rest anew. */
 const LIMITS = { steps: 500, bytes: 256 << 20 };
@@ -78,7 +88,9 @@ export class OwnPaint {
 
   /** How many strokes and fills there are since the sheet was clear. */
   get count(): number {
-    return this.acts.length - 1 - this.acts.findLastIndex((act) => act.kind === "clear");
+    return this.acts
+      .slice(this.acts.findLastIndex((act) => act.kind === "clear") + 1)
+      .filter((act) => act.kind !== "dry").length;
   }
 
   /** The names of what would be taken back, and of what would be done again. */
@@ -179,6 +191,11 @@ export class OwnPaint {
     if (this.count > 0) this.doNew({ kind: "clear" });
   }
 
+  /** Lets all that is on own layers dry: what comes later lies on it. */
+  dry(): void {
+    if (this.count > 0 && this.acts.at(-1)?.kind !== "dry") this.doNew({ kind: "dry" });
+  }
+
   /** Takes the last act back. */
   takeBack(): void {
     const act = this.acts.pop();
@@ -257,7 +274,7 @@ export class OwnPaint {
     }
     // A layer that was taken away may come back: what is on it stays, unseen.
     for (const act of [...this.acts, ...this.undone]) {
-      if (act.kind === "clear" || kept.has(act.layer)) continue;
+      if (act.kind === "clear" || act.kind === "dry" || kept.has(act.layer)) continue;
       const sheet = this.sheets.get(act.layer) ?? surface.newLayer();
       sheet.visible = false;
       kept.set(act.layer, sheet);
@@ -288,6 +305,7 @@ export class OwnPaint {
   private do(act: OwnAct): void {
     this.open();
     if (act.kind === "clear") for (const id of this.sheets.keys()) this.empty(id);
+    else if (act.kind === "dry") for (const id of this.sheets.keys()) this.surface.dryOut(this.placeOf(id));
     else if (act.kind === "fill") this.doFill(act);
     else {
       const painter = this.painterOf(act);

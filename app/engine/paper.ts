@@ -274,6 +274,11 @@ export class Paper {
     this.own.refill();
   }
 
+  /** Lets the own layers dry. */
+  dry(): void {
+    this.change(() => this.own.dry());
+  }
+
   /** Takes the last own act away. */
   takeBack(): void {
     this.change(() => this.own.takeBack());

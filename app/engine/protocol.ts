@@ -105,6 +105,8 @@ export interface Painting {
     readonly replay: ReplayedStroke;
     readonly manner: PaperManner;
     readonly refill: null;
+    /** The own strokes dry. */
+    readonly dry: null;
     readonly takeBack: null;
     readonly doAgain: null;
     readonly clear: null;

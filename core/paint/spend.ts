@@ -19,6 +19,11 @@ export function refill(reservoir: Reservoir, { refill: when, refillAfter }: Pain
   if (when === "stroke" || (when === "rest" && time - reservoir.lifted >= refillAfter)) dip(reservoir);
 }
 
+/** Whether a tip keeps something from stroke to stroke: then it can be wiped and dipped by hand. */
+export function keepsPaint({ load, mixing, taking, refill: when }: Paint): boolean {
+  return when !== "stroke" && (load !== null || (mixing > 0 && taking === "each"));
+}
+
 /** Wipes a tip and dips it anew. */
 export function dip(reservoir: Reservoir): void {
   reservoir.full = 1;

@@ -60,8 +60,10 @@ const doing = [
   z.strictObject({ kind: z.literal("fill"), at, layer, colour: colour.nullable() }),
   /** All of a layer is seen again. */
   z.strictObject({ kind: z.literal("unmask"), at, layer }),
-  /** A brush is dipped by hand. */
+  /** A brush is wiped and dipped by hand. */
   z.strictObject({ kind: z.literal("dip"), at, brush: brushHashSchema }),
+  /** All that was painted dries: what comes later lies on it. */
+  z.strictObject({ kind: z.literal("dry"), at }),
 ] as const;
 
 const doingSchema = z.discriminatedUnion("kind", doing);
@@ -94,4 +96,5 @@ const names: Readonly<Record<Exclude<Doing["kind"], "stroke">, string>> = {
   fill: "filling a layer",
   unmask: "taking a mask away",
   dip: "dipping the brush",
+  dry: "letting it dry",
 };

@@ -4,7 +4,7 @@ import { smudging } from "../brush/use";
 import { hexToRgb } from "../colour/srgb";
 import type { Sample } from "../hand/sample";
 import type { Kernels } from "../kernels/load";
-import { fullReservoir, type Reservoir } from "../paint/spend";
+import { dip, fullReservoir, type Reservoir } from "../paint/spend";
 import type { Pictures } from "../picture/picture";
 import { StrokePainter } from "../stroke/painter";
 import type { Layer } from "../surface/layer";
@@ -128,7 +128,8 @@ export class StudySheet {
       if (act.colour) this.fill(sheet, act.layer, act.colour);
       else this.empty(sheet);
     } else if (act.kind === "unmask" && sheet) this.unmask(sheet);
-    else if (act.kind === "dip") this.held.set(act.brush, { ...this.tipOf(act.brush), full: 1 });
+    else if (act.kind === "dip") this.dip(act.brush);
+    else if (act.kind === "dry") this.surface.layers.forEach((_, i) => this.surface.dryOut(i));
     const looks = looksAfter(this.state, act);
     if (looks !== this.state) {
       // What goes is kept by its change before it goes.
@@ -182,6 +183,12 @@ export class StudySheet {
     const ink = { colour: hexToRgb(head.colour), second: hexToRgb(head.second), erases: head.use === "erase" };
     const pictures = this.instruments.pictures(head.brush);
     return new StrokePainter(this.surface, brushOfStroke(brush, head), ink, head.seed, pictures, tip);
+  }
+
+  private dip(hash: string): void {
+    const tip = this.tipOf(hash);
+    dip(tip);
+    this.held.set(hash, tip);
   }
 
   private tipOf(hash: string): Reservoir {

@@ -1,6 +1,6 @@
 import { PLANE } from "../kernels/memory/tile-size";
 import type { Tiles } from "../kernels/memory/tiles";
-import type { LayerSheet } from "../surface/layer";
+import { type LayerSheet, layerSheets } from "../surface/layer";
 import { firstLooks, type Looks } from "./looks";
 import type { StudySheet, Tips } from "./sheet";
 
@@ -18,8 +18,6 @@ export interface Snapshot {
 
 /** What every study begins with. */
 export const emptySnapshot: Snapshot = { looks: firstLooks, tips: new Map(), layers: new Map(), bytes: 0 };
-
-const PARTS = ["tiles", "heights", "mask", "pool"] as const satisfies readonly LayerSheet[];
 
 /** What a sheet holds now. @param before an earlier one: tiles that are as they were there are shared with it */
 export function takeSnapshot(sheet: StudySheet, before?: Snapshot): Snapshot {
@@ -44,8 +42,8 @@ export function takeSnapshot(sheet: StudySheet, before?: Snapshot): Snapshot {
     sheet.looks.map(({ id }) => {
       const layer = sheet.layer(id);
       const earlier = before?.layers.get(id);
-      const [tiles, heights, mask, pool] = PARTS.map((part) => held(layer?.[part], earlier?.[part]));
-      return [id, { tiles, heights, mask, pool }];
+      const [tiles, heights, mask, pool, dried] = layerSheets.map((part) => held(layer?.[part], earlier?.[part]));
+      return [id, { tiles, heights, mask, pool, dried }];
     }),
   );
   const tips = new Map([...sheet.tips].map(([hash, tip]) => [hash, { ...tip }]));
@@ -59,7 +57,7 @@ export function putSnapshot(sheet: StudySheet, { looks, tips, layers }: Snapshot
   for (const [id, held] of layers) {
     const layer = sheet.layer(id);
     if (!layer) continue;
-    for (const part of PARTS) {
+    for (const part of layerSheets) {
       if (held[part].size === 0) continue;
       const tiles = layer.make(part);
       for (const [index, bytes] of held[part]) heap.u8.set(bytes, tiles.enter(index));

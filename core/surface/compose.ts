@@ -88,7 +88,7 @@ export class Composer {
         continue;
       }
       heap.u8.copyWithin(this.joined, tile || this.empty, (tile || this.empty) + PLANE);
-      pileUp(this.kernels, this.joined, index, paint.stroke);
+      pileUp(this.kernels, this.joined, layer.driedHeights(index), index, paint.stroke);
       run.addHeights(this.scratch, this.joined, toQ15(layer.opacity));
     }
     return this.scratch;
@@ -146,10 +146,10 @@ export class Composer {
   }
 }
 
-/** Piles a stroke's body onto a tile of heights, or takes from it what the stroke erases. */
-export function pileUp({ run, heap }: Kernels, tile: number, index: number, stroke: Wet): void {
+/** Piles a stroke's body onto a tile of heights, or takes from it what the stroke erases. @param dried the heights that have dried, 0 for none */
+export function pileUp({ run, heap }: Kernels, tile: number, dried: number, index: number, stroke: Wet): void {
   const fresh = stroke.body?.tiles.at(index);
   if (stroke.body?.isWhole && fresh) heap.u8.copyWithin(tile, fresh, fresh + PLANE);
-  else if (stroke.body && fresh) run.pile(tile, fresh, stroke.body.levels, stroke.body.full);
+  else if (stroke.body && fresh) run.pile(tile, fresh, dried, stroke.body.levels, stroke.body.full);
   else stroke.wear?.(tile, index);
 }

@@ -1,9 +1,18 @@
 import type { Blend } from "../kernels/blend-modes";
 import type { Kernels } from "../kernels/load";
-import { Tiles } from "../kernels/memory/tiles";
+import { PLANE } from "../kernels/memory/tile-size";
+import { type TilePlanes, Tiles } from "../kernels/memory/tiles";
 
-/** What a layer is made of: paint, how thick it stands, how much of it is hidden, and where it is wet what moves there. */
-export type LayerSheet = "tiles" | "heights" | "mask" | "pool";
+/** What a layer is made of: paint, how thick it stands, how much of it is hidden, where it is wet what moves there, and what of it has dried. */
+export const layerSheets = ["tiles", "heights", "mask", "pool", "dried"] as const;
+
+export type LayerSheet = (typeof layerSheets)[number];
+
+/** The planes of a tile of each sheet. */
+export const sheetPlanes = { tiles: 4, heights: 1, mask: 1, pool: 10, dried: 5 } as const satisfies Record<
+  LayerSheet,
+  TilePlanes
+>;
 
 /** One sheet of paint. How it is seen may be changed at any time; whoever changes it has the surface shown anew. */
 export class Layer {
@@ -22,6 +31,8 @@ export class Layer {
   heights: Tiles | undefined;
   /** Where water has not dried: tiles as `core/stroke/laying/water/pool.ts` has them. */
   pool: Tiles | undefined;
+  /** What has dried: a layer's tile as it was then, and its heights. Paint that came since is wet. */
+  dried: Tiles | undefined;
   readonly tiles: Tiles;
 
   constructor(
@@ -29,7 +40,7 @@ export class Layer {
     private readonly columns: number,
     private readonly rows: number,
   ) {
-    this.tiles = new Tiles(kernels, columns, rows, 4);
+    this.tiles = this.newTiles("tiles");
   }
 
   /** Whether it lies on what is below as it is. */
@@ -39,7 +50,7 @@ export class Layer {
 
   /** The mask, made when there is none. */
   makeMask(): Tiles {
-    this.mask ??= new Tiles(this.kernels, this.columns, this.rows, 1);
+    this.mask ??= this.newTiles("mask");
     return this.mask;
   }
 
@@ -47,6 +58,7 @@ export class Layer {
   make(sheet: LayerSheet): Tiles {
     if (sheet === "tiles") return this.tiles;
     if (sheet === "heights") return this.makeHeights();
+    if (sheet === "dried") return this.makeDried();
     return sheet === "mask" ? this.makeMask() : this.makePool();
   }
 
@@ -58,14 +70,26 @@ export class Layer {
 
   /** The heights, made when there are none. */
   makeHeights(): Tiles {
-    this.heights ??= new Tiles(this.kernels, this.columns, this.rows, 1);
+    this.heights ??= this.newTiles("heights");
     return this.heights;
   }
 
   /** The pool, made when there is none. */
   makePool(): Tiles {
-    this.pool ??= new Tiles(this.kernels, this.columns, this.rows, 10);
+    this.pool ??= this.newTiles("pool");
     return this.pool;
+  }
+
+  /** What has dried, made when there is nothing. */
+  makeDried(): Tiles {
+    this.dried ??= this.newTiles("dried");
+    return this.dried;
+  }
+
+  /** The address of the heights that have dried on a tile, 0 for none. */
+  driedHeights(index: number): number {
+    const tile = this.dried?.at(index);
+    return tile ? tile + sheetPlanes.tiles * PLANE : 0;
   }
 
   release(): void {
@@ -73,5 +97,10 @@ export class Layer {
     this.pool?.release();
     this.heights?.release();
     this.mask?.release();
+    this.dried?.release();
+  }
+
+  private newTiles(sheet: LayerSheet): Tiles {
+    return new Tiles(this.kernels, this.columns, this.rows, sheetPlanes[sheet]);
   }
 }

@@ -2,7 +2,7 @@ import { deflateSync, inflateSync } from "fflate";
 import type { Kernels } from "../kernels/load";
 import { PLANE } from "../kernels/memory/tile-size";
 import type { Tiles } from "../kernels/memory/tiles";
-import type { Layer, LayerSheet } from "./layer";
+import { type Layer, type LayerSheet, layerSheets, sheetPlanes } from "./layer";
 import { ALL_BANDS, type Surface } from "./surface";
 
 /** What some tiles of one layer held at one time; null for a tile that was not there. */
@@ -21,6 +21,7 @@ export class LayerPatch {
     heights: new Map(),
     mask: new Map(),
     pool: new Map(),
+    dried: new Map(),
   };
 
   /** Keeps what these tiles hold now; what is kept of a tile already stays. */
@@ -49,7 +50,7 @@ export class LayerPatch {
     if (this.packed) this.through((bytes, size) => inflateSync(bytes, { out: new Uint8Array(size) }));
     this.packed = false;
     this.bytes = 0;
-    for (const sheet of Object.keys(this.held) as LayerSheet[]) {
+    for (const sheet of layerSheets) {
       const held = this.held[sheet];
       for (const [index, wanted] of held) {
         const present = copyOf(kernels, layer[sheet], index);
@@ -65,9 +66,9 @@ export class LayerPatch {
   /** Puts all that is kept through a change, and counts its bytes afterwards. */
   private through(change: (bytes: Uint8Array, size: number) => Uint8Array): number {
     let total = 0;
-    for (const sheet of Object.keys(this.held) as LayerSheet[]) {
+    for (const sheet of layerSheets) {
       const held = this.held[sheet];
-      const size = PLANES[sheet] * PLANE;
+      const size = sheetPlanes[sheet] * PLANE;
       for (const [index, bytes] of held) {
         if (!bytes) continue;
         const next = change(bytes, size);
@@ -78,8 +79,6 @@ export class LayerPatch {
     return total;
   }
 }
-
-const PLANES: { readonly [sheet in LayerSheet]: number } = { tiles: 4, heights: 1, mask: 1, pool: 10 };
 
 function copyOf({ heap }: Kernels, tiles: Tiles | undefined, index: number): Uint8Array | null {
   const tile = tiles?.at(index);

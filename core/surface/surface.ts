@@ -5,7 +5,7 @@ import { ONE, toQ15 } from "../kernels/memory/q15";
 import { PLANE, TILE } from "../kernels/memory/tile-size";
 import type { Tiles } from "../kernels/memory/tiles";
 import { Composer, type LayerPart, pileUp, type WetOn } from "./compose";
-import { Layer, type LayerSheet } from "./layer";
+import { Layer, type LayerSheet, layerSheets } from "./layer";
 import { type CoverOnLayer, LIGHT_REACH, type Wet } from "./wet";
 
 /** The longest side of a surface in px. */
@@ -118,6 +118,16 @@ export class Surface {
     return this.active.keepsAlpha;
   }
 
+  /** The address of the tile of the layer that is painted on as it has dried, and its heights after it; 0 where none has. */
+  activeDried(index: number): number {
+    return this.active.dried?.at(index) ?? 0;
+  }
+
+  /** The address of the table of those tiles, 0 for none. */
+  get driedTable(): number {
+    return this.active.dried?.table ?? 0;
+  }
+
   /** The pool of the layer that is painted on. */
   get activePool(): Tiles | undefined {
     return this.active.pool;
@@ -139,7 +149,9 @@ export class Surface {
     const adds = stroke.adds && !layer.keepsAlpha;
     const changes = stroke.present();
     const sheet = layer === this.order[0] ? this.sheet : undefined;
-    const sheets: LayerSheet[] = stroke.settle ? ["tiles", "heights", "pool"] : ["tiles", "heights"];
+    const sheets: LayerSheet[] = ["tiles", "heights"];
+    if (stroke.settle) sheets.push("pool");
+    if (layer.dried && !stroke.adds) sheets.push("dried");
     this.beforeChange?.(layer, part === "mask" ? ["mask"] : sheets, changes);
     for (const index of changes) {
       if (part === "mask") {
@@ -151,7 +163,13 @@ export class Surface {
       else if (adds && stroke.begin) stroke.begin(layer.tiles.enter(index), index, sheet);
       else if (adds) this.composer.join(layer.tiles.make(index), index, wetOn, sheet);
       const heights = stroke.body ? layer.makeHeights().make(index) : layer.heights?.at(index);
-      if (heights) pileUp(this.kernels, heights, index, stroke);
+      if (heights) pileUp(this.kernels, heights, layer.driedHeights(index), index, stroke);
+      // What takes paint away takes dry paint, too.
+      const dried = stroke.adds ? 0 : layer.dried?.at(index);
+      if (dried) {
+        stroke.join(dried, index);
+        stroke.wear?.(layer.driedHeights(index), index);
+      }
       stroke.settle?.(layer, index);
     }
     stroke.release();
@@ -174,18 +192,37 @@ export class Surface {
 
   /** Forgets everything painted on one layer and its mask, dry and wet. */
   clear(layer: number): void {
-    const { tiles, heights, mask, pool } = this.order[layer];
+    const { tiles, heights, mask, pool, dried } = this.order[layer];
     if (this.wetOn?.layer === this.order[layer]) {
       this.wetOn.stroke.release();
       this.wetOn = undefined;
     }
-    const present = new Set([tiles, heights, mask, pool].flatMap((sheet) => sheet?.present() ?? []));
-    this.beforeChange?.(this.order[layer], ["tiles", "heights", "mask", "pool"], [...present]);
+    const present = new Set([tiles, heights, mask, pool, dried].flatMap((sheet) => sheet?.present() ?? []));
+    this.beforeChange?.(this.order[layer], layerSheets, [...present]);
     this.markChanged(tiles.present(), ALL_BANDS, heights !== undefined);
     tiles.clear();
     heights?.clear();
     mask?.clear();
     pool?.clear();
+    dried?.clear();
+  }
+
+  /** Lets all that is on a layer dry: what comes later lies on it, and moves none of it. */
+  dryOut(layer: number): void {
+    this.dry();
+    const { tiles, heights, pool } = this.order[layer];
+    const { heap } = this.kernels;
+    const present = tiles.present();
+    this.beforeChange?.(this.order[layer], ["pool", "dried"], [...new Set([...present, ...(pool?.present() ?? [])])]);
+    pool?.clear();
+    const dried = this.order[layer].makeDried();
+    for (const index of present) {
+      const tile = dried.at(index) || dried.enter(index);
+      heap.u8.copyWithin(tile, tiles.at(index), tiles.at(index) + 4 * PLANE);
+      const high = heights?.at(index);
+      if (high) heap.u8.copyWithin(tile + 4 * PLANE, high, high + PLANE);
+      else heap.u8.fill(0, tile + 4 * PLANE, tile + 5 * PLANE);
+    }
   }
 
   /** Fills one layer with an opaque colour, or only what is there when it keeps its alpha. */
@@ -196,7 +233,8 @@ export class Surface {
     const whole = heap.take(PLANE);
     heap.u16.fill(ONE, whole / 2, (whole + PLANE) / 2);
     const all = Array.from({ length: this.columns * this.rows }, (_, index) => index);
-    this.beforeChange?.(this.order[layer], ["tiles"], keepsAlpha ? tiles.present() : all);
+    this.beforeChange?.(this.order[layer], ["tiles", "dried"], keepsAlpha ? tiles.present() : all);
+    this.order[layer].dried?.clear();
     for (let index = 0; index < this.columns * this.rows; index++) {
       const tile = keepsAlpha ? tiles.at(index) : tiles.make(index);
       if (!tile) continue;

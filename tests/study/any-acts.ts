@@ -135,6 +135,7 @@ export const anyDoing: fc.Arbitrary<Doing> = fc.oneof(
       colour: fc.constantFrom("#c02020", null),
     }),
   },
+  { weight: 2, arbitrary: fc.record({ kind: fc.constant("dry" as const), at: fc.constant(0) }) },
   { weight: 1, arbitrary: fc.record({ kind: fc.constant("unmask" as const), at: fc.constant(0), layer }) },
   {
     weight: 1,

@@ -79,10 +79,13 @@ const middle = ({ width, height }: Framing) => ({ x: width / 2, y: height / 2 })
 const TURN = 15;
 const NEARER = 1.25;
 
-const clears: KeyRow["press"] = ({ engine }) => {
-  engine.current?.clear();
-  return true;
-};
+/** Has the engine do something. */
+function tells(what: (engine: NonNullable<BenchShared["engine"]["current"]>) => void): KeyRow["press"] {
+  return ({ engine }) => {
+    if (engine.current) what(engine.current);
+    return true;
+  };
+}
 
 /** Takes a brush of the tray. */
 function takes(take: (tray: TrayReach) => void): KeyRow["press"] {
@@ -194,7 +197,9 @@ export const benchKeys: readonly KeyRow[] = [
   },
   { keys: "Backspace", does: "Take the last step back", ...single(["backspace"], false), press: steps(undo) },
   { keys: "Shift Backspace", does: "Make it again", ...single(["backspace"], true), press: steps(redo) },
-  { keys: "Delete", does: "Clear my strokes", ...single(["delete"]), press: clears },
+  { keys: "Delete", does: "Clear my strokes", ...single(["delete"]), press: tells((engine) => engine.clear()) },
+  { keys: "Y", does: "Let my strokes dry", ...single(["y"]), press: tells((engine) => engine.dry()) },
+  { keys: "U", does: "Wipe the brush and dip it again", ...single(["u"]), press: tells((engine) => engine.refill()) },
   {
     keys: "B",
     does: "The four bodies below the paper",

@@ -1,5 +1,6 @@
 import { uses } from "@core/brush";
-import { Droplet, Eraser, FlipHorizontal, Maximize, Spline } from "lucide-react";
+import { keepsPaint } from "@core/paint/spend";
+import { Droplet, Eraser, FlipHorizontal, Maximize, Spline, Wind } from "lucide-react";
 import { type ReactNode, useSyncExternalStore } from "react";
 import { closedBecause } from "~/engine/own-layers";
 import { isUpright, upright } from "~/paper/window/framing";
@@ -20,10 +21,7 @@ export function PaperBar() {
   const { run } = store;
   const { use, layers, whole } = useBench(({ view }) => view);
   const { count, kept } = useBench(({ paper }) => paper.acts);
-  const dips = useBench(({ brush: { paint } }) => {
-    const keeps = paint.load !== null || (paint.mixing > 0 && paint.taking === "each");
-    return keeps && paint.refill !== "stroke";
-  });
+  const dips = useBench(({ brush: { paint } }) => keepsPaint(paint));
   return (
     <div className="absolute top-1 right-1.5 flex items-center gap-1 rounded-md bg-raised/90 px-1 py-0.5">
       <span role="status" className="mr-1 text-[12px] text-soft max-md:hidden">
@@ -40,10 +38,17 @@ export function PaperBar() {
         className="mr-1"
       />
       {dips && (
-        <Tool label="Wipe the brush and dip it again" onPress={() => engine.current?.refill()}>
+        <Tool label="Wipe the brush and dip it again (U)" onPress={() => engine.current?.refill()}>
           <Droplet aria-hidden size={15} />
         </Tool>
       )}
+      <Tool
+        label="Let it dry: what I paint next lies on it, and mixes with none of it (Y)"
+        disabled={count === 0}
+        onPress={() => engine.current?.dry()}
+      >
+        <Wind aria-hidden size={15} />
+      </Tool>
       <LightMenu />
       <Tool
         label="Look at the paper in a mirror"

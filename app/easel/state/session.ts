@@ -187,6 +187,11 @@ export class StudySession implements PictureTarget {
     if (isOpen(this.store.get())) this.engine.current?.act({ ...act, at: this.clock.read() } as never);
   }
 
+  /** Wipes the brush in hand and dips it again. */
+  dip(): void {
+    this.act({ kind: "dip", brush: this.store.get().brush });
+  }
+
   back(): void {
     if (isOpen(this.store.get())) this.engine.current?.back(this.clock.read());
   }

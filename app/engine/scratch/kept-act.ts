@@ -41,9 +41,10 @@ const stroke = z.object({
 });
 const fill = z.object({ kind: z.literal("fill"), layer, keepsAlpha: z.boolean(), colour: rgb.optional() });
 const clear = z.object({ kind: z.literal("clear") });
+const dry = z.object({ kind: z.literal("dry") });
 
 /** An act as it is kept: without the pictures of its brush. */
-export const keptActSchema = z.discriminatedUnion("kind", [stroke, fill, clear]);
+export const keptActSchema = z.discriminatedUnion("kind", [stroke, fill, clear, dry]);
 export type KeptAct = z.infer<typeof keptActSchema>;
 
 const look = z.object({

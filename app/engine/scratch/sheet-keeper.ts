@@ -83,7 +83,7 @@ function worthKeeping(acts: readonly OwnAct[]): readonly OwnAct[] {
 
 /** An act without what belongs to this page only. */
 function plain(act: OwnAct): KeptAct {
-  if (act.kind === "clear") return act;
+  if (act.kind === "clear" || act.kind === "dry") return act;
   if (act.kind === "fill") return { ...act, colour: act.colour && [...act.colour] };
   const { kind, layer, onMask, keepsAlpha, brush, samples, seed, ink } = act;
   const { colour, second, erases } = ink;

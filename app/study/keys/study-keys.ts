@@ -93,6 +93,8 @@ export const studyKeys: readonly StudyKey[] = [
     ...single("c"),
     press: ({ session }) => session.store.run(swapColours),
   },
+  { keys: "Y", does: "Let it dry", ...single("y"), press: ({ session }) => session.act({ kind: "dry" }) },
+  { keys: "U", does: "Wipe the brush and dip it again", ...single("u"), press: ({ session }) => session.dip() },
   { keys: "+", does: "Nearer", ...single("+", "="), press: zoomBy(1.25) },
   { keys: "−", does: "Farther", ...single("-"), press: zoomBy(0.8) },
   {

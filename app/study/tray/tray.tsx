@@ -1,6 +1,7 @@
 import { type Brush, ownValue, uses, withValues } from "@core/brush";
 import { qualityRow } from "@core/qualities/table";
 import { SlidersHorizontal } from "lucide-react";
+import { PaintActs } from "~/easel/paint-acts";
 import { setUse, setValue, takeBrush } from "~/easel/state/study-state";
 import { useSession, useStudy } from "~/easel/state/use-study";
 import { BrushStrip } from "~/pictures/brush-strip";
@@ -126,6 +127,9 @@ function InHand({ studyId }: { studyId: string }) {
             </label>
           );
         })}
+      </div>
+      <div className="flex items-center">
+        <PaintActs keys />
       </div>
       {own.controls.length > 0 && <MakersPanel brush={own} values={values} />}
     </div>

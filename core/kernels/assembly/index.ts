@@ -11,6 +11,7 @@ export { maskSample } from "./tips/mask-sample";
 export { layDragged, setCarried, takeUp } from "./mixing/drag";
 export { meanOver, mixRows } from "./tips/mean";
 export { gather, layMixed, setMixing } from "./mixing/mix";
+export { wetOf, wetOver } from "./layers/dried";
 export { addHeights, pile, relief, lessen } from "./layers/relief";
 export { setShoved } from "./mixing/going";
 export { levelTile, noteMoved } from "./mixing/level";

@@ -1,9 +1,11 @@
 import type { Kernels } from "../load";
 import { PLANE } from "./tile-size";
 
+export type TilePlanes = 1 | 2 | 4 | 5 | 10;
+
 /**
  * The tiles of one surface or stroke: a table of addresses in the kernels' memory, 0 where nothing was painted. Each
- * tile is `planes` planes of 64×64 Q15 numbers, premultiplied red, green, blue, alpha; coverage or heights alone; heights and what goes with them; or a pool of water.
+ * tile is `planes` planes of 64×64 Q15 numbers, premultiplied red, green, blue, alpha; coverage or heights alone; heights and what goes with them; paint that has dried and its heights; or a pool of water.
  */
 export class Tiles {
   readonly table: number;
@@ -13,7 +15,7 @@ export class Tiles {
     private readonly kernels: Kernels,
     readonly columns: number,
     readonly rows: number,
-    readonly planes: 1 | 2 | 4 | 10,
+    readonly planes: TilePlanes,
   ) {
     this.entries = columns * rows;
     this.table = kernels.heap.takeCleared(this.entries * 4);

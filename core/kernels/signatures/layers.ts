@@ -65,7 +65,11 @@ export interface LayerKernels {
     out: number,
   ): void;
   /** Piles fresh heights onto a layer's. */
-  pile(tile: number, fresh: number, levels: number, full: number): void;
+  pile(tile: number, fresh: number, dried: number, levels: number, full: number): void;
+  /** Writes of a layer's tile what is wet. */
+  wetOf(tile: number, heights: number, dried: number, out: number): void;
+  /** Lays what is wet over what has dried, where it is not as it was. */
+  wetOver(before: number, now: number, dried: number, tile: number): void;
   addHeights(sum: number, tile: number, opacity: number): void;
   /** Makes a one-plane tile less where a stroke covers. */
   lessen(tile: number, cover: number): void;

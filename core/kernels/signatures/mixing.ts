@@ -41,7 +41,16 @@ export interface MixingKernels {
   takeCells(own: number, take: number, share: number, covers: number): void;
   layCells(mark: number): void;
   /** Says where heights lie, and the square of them that goes along with a tip. */
-  setShoved(table: number, going: number, room: number, gates: number, side: number, left: number, top: number): void;
+  setShoved(
+    table: number,
+    dried: number,
+    going: number,
+    room: number,
+    gates: number,
+    side: number,
+    left: number,
+    top: number,
+  ): void;
   /** Moves the paint under a mark by its height. */
   shove(
     mark: number,
@@ -59,7 +68,7 @@ export interface MixingKernels {
   /** Leaves what goes along where the tip stands; what is left over. */
   shoveEnd(passes: number): number;
   /** Writes where two tiles of heights differ. */
-  noteMoved(before: number, now: number, moved: number): void;
+  noteMoved(before: number, now: number, dried: number, moved: number): void;
   /** Lets the heights of a tile level once, into another one. */
   levelTile(tiles: number, out: number): void;
   /** Lets hairs take up paint where they stand, and gives each its colour. */

@@ -1,3 +1,4 @@
+import { PLANE } from "../../kernels/memory/tile-size";
 import { Tiles } from "../../kernels/memory/tiles";
 import type { Surface } from "../../surface/surface";
 
@@ -16,7 +17,8 @@ export function levelMoved(surface: Surface, heights: Tiles, before: (index: num
   const moved = new Tiles(kernels, columns, rows, 1);
   const others = new Tiles(kernels, columns, rows, 1);
   for (const index of present) {
-    run.noteMoved(before(index), heights.at(index), moved.enter(index));
+    const dried = surface.activeDried(index);
+    run.noteMoved(before(index), heights.at(index), dried && dried + 4 * PLANE, moved.enter(index));
     others.enter(index);
   }
   const room = heap.take(ADDRESSES * 4);

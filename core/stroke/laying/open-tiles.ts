@@ -1,6 +1,7 @@
 import { fromLinear, toLinear } from "../../colour/srgb";
 import type { Kernels } from "../../kernels/load";
 import { ONE } from "../../kernels/memory/q15";
+import { PLANE } from "../../kernels/memory/tile-size";
 import { pigmentNumbers } from "../../paint/pigment";
 import { mixSpaces, type SpaceName, spaceNames } from "../../paint/spaces";
 import type { Surface } from "../../surface/surface";
@@ -111,9 +112,7 @@ export class OpenTiles implements Wet {
     kernels.run.setSpace(spaceNames.indexOf(this.space), decode, encode, pigment);
     if (!this.own) return;
     kernels.run.setMixing(this.own.table, this.below?.table ?? 0, columns, rows, dirty);
-    kernels.onOpen((table, index) =>
-      table === 0 ? this.own.open(index, this.surface.activeTile(index)) : this.openBelow(index),
-    );
+    kernels.onOpen((table, index) => (table === 0 ? this.openOwn(index) : this.openBelow(index)));
   }
 
   has(index: number): boolean {
@@ -126,7 +125,18 @@ export class OpenTiles implements Wet {
 
   join(tile: number, index: number): void {
     this.use();
-    this.surface.kernels.run.closeTile(this.own.at(index), tile, this.ceiling, this.grained);
+    const { heap, run } = this.surface.kernels;
+    const dried = this.surface.activeDried(index);
+    if (!dried) {
+      run.closeTile(this.own.at(index), tile, this.ceiling, this.grained);
+      return;
+    }
+    const room = heap.take(8 * PLANE);
+    run.wetOf(tile, this.surface.activeHeights(index), dried, room);
+    heap.u8.copyWithin(room + 4 * PLANE, room, room + 4 * PLANE);
+    run.closeTile(this.own.at(index), room + 4 * PLANE, this.ceiling, this.grained);
+    run.wetOver(room, room + 4 * PLANE, dried, tile);
+    heap.give(room, 8 * PLANE);
   }
 
   coverAt(): Cover | undefined {
@@ -139,7 +149,31 @@ export class OpenTiles implements Wet {
     this.body?.tiles.release();
   }
 
+  /** What is wet of the layer: what has dried neither moves nor mixes. */
+  private openOwn(index: number): number {
+    const { surface } = this;
+    const layer = surface.activeTile(index);
+    const dried = surface.activeDried(index);
+    if (!layer || !dried) return this.own.open(index, layer);
+    const { heap, run } = surface.kernels;
+    const wet = heap.take(4 * PLANE);
+    run.wetOf(layer, surface.activeHeights(index), dried, wet);
+    const opened = this.own.open(index, wet);
+    heap.give(wet, 4 * PLANE);
+    return opened;
+  }
+
   private openBelow(index: number): number {
-    return this.below?.open(index, this.surface.tileBelow(index)) ?? 0;
+    const { surface } = this;
+    const { heap, run } = surface.kernels;
+    const dried = surface.activeDried(index);
+    if (!dried) return this.below?.open(index, surface.tileBelow(index)) ?? 0;
+    const seen = heap.take(4 * PLANE);
+    const below = surface.tileBelow(index);
+    heap.u8.copyWithin(seen, below, below + 4 * PLANE);
+    run.mergeTint(seen, dried);
+    const opened = this.below?.open(index, seen) ?? 0;
+    heap.give(seen, 4 * PLANE);
+    return opened;
   }
 }

@@ -87,7 +87,16 @@ export class Shove {
     const { kernels } = this.surface;
     const half = this.side >> 1;
     kernels.onTile((index) => this.open(index));
-    kernels.run.setShoved(this.wet.tiles.table, this.going, this.room, this.gates, this.side, left - half, top - half);
+    kernels.run.setShoved(
+      this.wet.tiles.table,
+      this.surface.driedTable,
+      this.going,
+      this.room,
+      this.gates,
+      this.side,
+      left - half,
+      top - half,
+    );
   }
 
   /** A tile of heights as the layer has it. */

@@ -31,6 +31,7 @@ type Act =
   | { readonly kind: "stroke"; readonly brush: number; readonly samples: Sample[]; readonly erases: boolean }
   | { readonly kind: "fill"; readonly empties: boolean }
   | { readonly kind: "clear" }
+  | { readonly kind: "dry" }
   | { readonly kind: "layer"; readonly on: number; readonly onMask: boolean };
 
 const anyAct: fc.Arbitrary<Act> = fc.oneof(
@@ -49,6 +50,7 @@ const anyAct: fc.Arbitrary<Act> = fc.oneof(
   },
   { weight: 1, arbitrary: fc.boolean().map((empties): Act => ({ kind: "fill", empties })) },
   { weight: 1, arbitrary: fc.constant<Act>({ kind: "clear" }) },
+  { weight: 2, arbitrary: fc.constant<Act>({ kind: "dry" }) },
   {
     weight: 2,
     arbitrary: fc
@@ -72,6 +74,7 @@ function act(own: OwnPaint, what: Act): boolean {
   if (what.kind === "layer") own.setLayers({ ...layers, on: what.on, onMask: what.onMask });
   else if (what.kind === "fill") own.fill(what.empties ? undefined : ink.colour);
   else if (what.kind === "clear") own.clear();
+  else if (what.kind === "dry") own.dry();
   else {
     own.begin(brushes[what.brush], testPictures, { ...ink, erases: what.erases }, ++seed);
     own.push(what.samples);

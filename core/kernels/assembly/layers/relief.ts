@@ -6,10 +6,11 @@ import { PLANE, TILE, times } from "../q15";
 const SIDE: i32 = TILE + 4;
 
 /**
- * Piles fresh paint onto older: `H ← min(1, H·(1 − levels·h/full) + h)`.
+ * Piles fresh paint onto older: `H ← min(1, F + (H − F)·(1 − levels·h/full) + h)`, F being what has dried.
  * @param levels how far fresh paint levels what lies below it, 0…1 @param full the height of a place that was covered fully
+ * @param dried the heights that have dried, 0 for none
  */
-export function pile(tile: usize, fresh: usize, levels: f32, full: f32): void {
+export function pile(tile: usize, fresh: usize, dried: usize, levels: f32, full: f32): void {
   const per = f32x4.splat(<f32>(1.0 / 32767.0) / full);
   const level = f32x4.splat(levels);
   const one = f32x4.splat(1);
@@ -18,7 +19,10 @@ export function pile(tile: usize, fresh: usize, levels: f32, full: f32): void {
     if (!v128.any_true(h)) continue;
     const old = f32x4.convert_i32x4_s(i32x4.extend_low_i16x8_u(v128.load64_zero(tile + i)));
     const covered = f32x4.min(one, f32x4.mul(h, per));
-    const sum = f32x4.add(f32x4.mul(old, f32x4.sub(one, f32x4.mul(level, covered))), h);
+    let firm = f32x4.splat(0);
+    if (dried) firm = f32x4.min(old, f32x4.convert_i32x4_s(i32x4.extend_low_i16x8_u(v128.load64_zero(dried + i))));
+    const left = f32x4.mul(f32x4.sub(old, firm), f32x4.sub(one, f32x4.mul(level, covered)));
+    const sum = f32x4.add(f32x4.add(firm, left), h);
     const whole = i32x4.trunc_sat_f32x4_s(f32x4.add(f32x4.min(sum, f32x4.splat(32767)), f32x4.splat(0.5)));
     v128.store64_lane(tile + i, i16x8.narrow_i32x4_s(whole, whole), 0);
   }

@@ -1,5 +1,6 @@
 import { Mark } from "../mark";
 import { columns } from "./mix";
+import { PLANE } from "../q15";
 
 // What goes along with a dragged tip, and the heights it passes over. Heights are one-plane tiles of Q15 numbers; what goes along is
 // a square of f32 heights that moves with the tip. Whatever leaves one place arrives at another.
@@ -9,6 +10,8 @@ import { columns } from "./mix";
 declare function makeHeights(index: i32): usize;
 
 let heights: usize = 0;
+/** Tiles of what has dried, whose last plane is how high that stands; 0 for none. */
+let dried: usize = 0;
 /** What goes along with the tip, f32 heights. */
 export let square: usize = 0;
 export let flux: usize = 0;
@@ -26,10 +29,11 @@ export const GROUP: i32 = 4;
 
 /**
  * Says where the next calls find the heights, and the square that goes along: its side, and where on the surface its first px is now.
- * @param table of the stroke's tiles of heights @param going @param room @param gates `side`² f32 numbers each
+ * @param table of the stroke's tiles of heights @param driedTable of the layer's tiles that have dried, 0 for none @param going @param room @param gates `side`² f32 numbers each
  */
-export function setShoved(table: usize, going: usize, room: usize, gates: usize, sideOf: i32, leftOf: i32, topOf: i32): void {
+export function setShoved(table: usize, driedTable: usize, going: usize, room: usize, gates: usize, sideOf: i32, leftOf: i32, topOf: i32): void {
   heights = table;
+  dried = driedTable;
   square = going;
   flux = room;
   gate = gates;
@@ -44,6 +48,14 @@ export function heightAt(x: i32, y: i32): usize {
   let tile = <usize>load<u32>(heights + (index << 2));
   if (tile == 0) tile = makeHeights(index);
   return tile + ((((y & 63) << 6) | (x & 63)) << 1);
+}
+
+/** How high the paint stands at a place that has dried: no tip gets below. */
+@inline
+export function firmAt(x: i32, y: i32): f32 {
+  if (dried == 0) return 0;
+  const tile = <usize>load<u32>(dried + (((y >> 6) * columns + (x >> 6)) << 2));
+  return tile ? stood(tile + 4 * PLANE + ((((y & 63) << 6) | (x & 63)) << 1)) : 0;
 }
 
 @inline

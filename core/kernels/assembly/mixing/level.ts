@@ -9,14 +9,15 @@ const STEEP: i16 = 1966;
 const COVERS: i16 = 1311;
 const LINE: usize = TILE * 2;
 
-/** Writes where two tiles of heights differ and one of them covers, −1 in each px or 0. @param before 0 for a tile of nothing */
-export function noteMoved(before: usize, now: usize, moved: usize): void {
+/** Writes where two tiles of heights differ, one of them covers, and nothing has dried: −1 in each px or 0. @param before @param dried heights, 0 for none */
+export function noteMoved(before: usize, now: usize, dried: usize, moved: usize): void {
   const none = i16x8.splat(0);
   const covers = i16x8.splat(COVERS);
   for (let i = 0; i < PLANE; i += 16) {
     const is = v128.load(now + i);
     const was = before ? v128.load(before + i) : none;
-    v128.store(moved + i, v128.and(i16x8.ne(is, was), i16x8.gt_s(i16x8.max_s(is, was), covers)));
+    const other = v128.and(i16x8.ne(is, was), i16x8.gt_s(i16x8.max_s(is, was), covers));
+    v128.store(moved + i, dried ? v128.and(other, i16x8.eq(v128.load(dried + i), none)) : other);
   }
 }
 

@@ -1,4 +1,4 @@
-import { FIRM, goingAt, heightAt, LEAST, maskAt, stand, stood } from "./going";
+import { FIRM, firmAt, goingAt, heightAt, LEAST, maskAt, stand, stood } from "./going";
 import { coverBare, toneOf } from "./going-colour";
 import { Mark } from "../mark";
 import { columns, rows } from "./mix";
@@ -37,7 +37,7 @@ export function shove(mark: Mark, level: f32, scrapes: f32, fresh: f32, leaves: 
       const going = goingAt(x, y);
       const now = stood(at);
       const has = load<f32>(going);
-      const gap = level - now;
+      const gap = max(level, firmAt(x, y)) - now;
       let laid: f32 = 0;
       if (gap < 0) {
         // Counted by what is left, so that nothing is lost to rounding.

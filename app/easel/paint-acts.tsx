@@ -1,0 +1,28 @@
+import { keepsPaint } from "@core/paint/spend";
+import { Droplet, Wind } from "lucide-react";
+import { Tool } from "~/ui/tool";
+import { useHand, useSession, useStudy } from "./state/use-study";
+
+/** What is done with the paint besides strokes: it dries, and a brush that keeps some of it is wiped. */
+export function PaintActs({ keys = false }: { keys?: boolean }) {
+  const session = useSession();
+  const brush = useHand();
+  const bare = useStudy((state) => state.standing.done.length === 0);
+  const key = (letter: string) => (keys ? ` (${letter})` : "");
+  return (
+    <>
+      {brush && keepsPaint(brush.paint) && (
+        <Tool label={`Wipe the brush and dip it again${key("U")}`} onClick={() => session.dip()}>
+          <Droplet aria-hidden size={15} />
+        </Tool>
+      )}
+      <Tool
+        label={`Let it dry: what is painted next lies on it, and mixes with none of it${key("Y")}`}
+        disabled={bare}
+        onClick={() => session.act({ kind: "dry" })}
+      >
+        <Wind aria-hidden size={15} />
+      </Tool>
+    </>
+  );
+}
