@@ -129,7 +129,7 @@ export class StudySheet {
       else this.empty(sheet);
     } else if (act.kind === "unmask" && sheet) this.unmask(sheet);
     else if (act.kind === "dip") this.dip(act.brush);
-    else if (act.kind === "dry") this.surface.layers.forEach((_, i) => this.surface.dryOut(i));
+    else if (act.kind === "dry") for (const i of this.surface.layers.keys()) this.surface.dryOut(i);
     const looks = looksAfter(this.state, act);
     if (looks !== this.state) {
       // What goes is kept by its change before it goes.

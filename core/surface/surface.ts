@@ -123,6 +123,11 @@ export class Surface {
     return this.active.dried?.at(index) ?? 0;
   }
 
+  /** The address of its heights alone, 0 for none. */
+  activeDriedHeights(index: number): number {
+    return this.active.driedHeights(index);
+  }
+
   /** The address of the table of those tiles, 0 for none. */
   get driedTable(): number {
     return this.active.dried?.table ?? 0;
@@ -254,6 +259,11 @@ export class Surface {
   /** The address of the tile of heights of the layer that is painted on, as it was before the wet stroke; 0 for none. */
   activeHeights(index: number): number {
     return this.active.heights?.at(index) ?? 0;
+  }
+
+  /** The address of the table of its tiles of heights, 0 for none. */
+  get heightsTable(): number {
+    return this.active.heights?.table ?? 0;
   }
 
   /** Whether thick paint lies on the layer that is painted on. */

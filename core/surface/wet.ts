@@ -30,7 +30,7 @@ export interface WetBody {
   /** How far it levels the paint below it, 0…1. */
   readonly levels: number;
   /** Its tiles are what the layer's heights become, and not what comes to them. */
-  readonly isWhole?: boolean;
+  isWhole?: boolean;
 }
 
 /** What an unfinished stroke looks like to its surface. */

@@ -19,6 +19,8 @@ export { shoveEnd } from "./mixing/run-over";
 export { shove } from "./mixing/shove";
 export { soften, softenRoom } from "./mixing/soften";
 export { closeTile, openBytes, openTile, setSpace } from "./mixing/space";
+export { levelledBy, planeSum, ploughed, ridgesOf } from "./mixing/plough";
+export { takeBodies } from "./mixing/take-bodies";
 export { takeHairs } from "./mixing/take-hairs";
 export { strengthsOf } from "./marks/strengths";
 export { throughTip } from "./marks/through";

@@ -71,6 +71,31 @@ export interface MixingKernels {
   noteMoved(before: number, now: number, dried: number, moved: number): void;
   /** Lets the heights of a tile level once, into another one. */
   levelTile(tiles: number, out: number): void;
+  /** Lets hairs take up height where they stand, and says how high each one's ridge is. */
+  takeBodies(
+    hairs: number,
+    count: number,
+    place: number,
+    heights: number,
+    dried: number,
+    columns: number,
+    rows: number,
+    takes: number,
+    shares: number,
+    bodies: number,
+    lifts: number,
+    body: number,
+    way: number,
+    sums: number,
+  ): void;
+  /** Writes what a stroke levels; its sum. */
+  levelledBy(heights: number, dried: number, fresh: number, levels: number, full: number, out: number): number;
+  /** Writes how what was levelled stands in ridges; its sum. */
+  ridgesOf(fresh: number, blurredLevelled: number, blurredRidges: number, out: number): number;
+  /** Makes of a stroke's heights what all of it becomes. */
+  ploughed(heights: number, levelled: number, ridges: number, fresh: number, laid: number, again: number): void;
+  /** The sum of a plane. */
+  planeSum(plane: number): number;
   /** Lets hairs take up paint where they stand, and gives each its colour. */
   takeHairs(
     hairs: number,

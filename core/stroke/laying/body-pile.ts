@@ -1,10 +1,12 @@
 import { MARK_WORDS, markWord } from "../../kernels/mark-record";
 import { Tiles } from "../../kernels/memory/tiles";
 import type { Paint } from "../../paint/model";
-import type { Surface } from "../../surface/surface";
+import { ALL_BANDS, type Surface } from "../../surface/surface";
 import type { WetBody } from "../../surface/wet";
+import type { HairsTaking } from "./hairs-taking";
 import { levelMoved } from "./level";
 import { BATCH, type MarkBatch } from "./mark-batch";
+import { plough } from "./plough";
 import type { SecondTip } from "./second-tip";
 
 /** How often the ridges of hairs level as the tip is lifted. */
@@ -23,6 +25,8 @@ export class BodyPile {
     private readonly surface: Surface,
     paint: Paint,
     private readonly second?: SecondTip,
+    /** What hairs have taken up, where they do. */
+    private readonly taking?: HairsTaking,
   ) {
     this.wet = {
       tiles: new Tiles(surface.kernels, surface.columns, surface.rows, 1),
@@ -40,7 +44,14 @@ export class BodyPile {
 
   /** Lets what stands settle, once the last mark is laid: the ridges of hairs are thin, and uneven where they lie aslant. */
   end(): void {
-    if (this.ridged) levelMoved(this.surface, this.wet.tiles, () => 0, SETTLES);
+    const { surface, wet } = this;
+    if (!this.ridged) return;
+    levelMoved(surface, wet.tiles, () => 0, SETTLES);
+    if (surface.hasHeights) {
+      plough(surface, wet, this.taking?.ownShare ?? 1);
+      wet.isWhole = true;
+    }
+    surface.markChanged(wet.tiles.present(), ALL_BANDS, true);
   }
 
   pile(batch: MarkBatch): void {

@@ -48,7 +48,8 @@ export class HairWriter {
   private readonly waiting = new Float64Array(MARK_NUMBERS);
   private waits = false;
   private coloured: Rgb | undefined;
-  private readonly taking: HairsTaking | undefined;
+  /** What hairs take up, where every hair does for itself. */
+  readonly taking: HairsTaking | undefined;
   /** Blocks of the kernels' memory for masks that wait to be laid; the last one is in use. */
   private readonly blocks: { readonly at: number; readonly bytes: number }[] = [];
   private used = 0;

@@ -47,6 +47,8 @@ export class HairsMoving {
   /** Smooth noise along the way of each hair and of each clump: the cell it is in, and the numbers at its ends. */
   private readonly cells: Float64Array;
   private readonly splits: number;
+  /** How high each hair's paint stands against that of others, 0…1. */
+  readonly lifts: readonly number[];
   private gaped = false;
 
   constructor(
@@ -59,11 +61,12 @@ export class HairsMoving {
     this.count = this.hairs.length;
     this.cells = new Float64Array(this.count * 5).fill(Number.NaN);
     this.splits = shape.kind === "bristles" ? shape.clumping : 0;
+    this.lifts = this.hairs.map((hair, i) => liftOf(hair, seed, i));
     const { heap } = kernels;
     this.table = heap.takeCleared(this.count * HAIR_BYTES);
     this.hairs.forEach((hair, i) => {
       const { u, v, radius, strength, touches, dry } = hair;
-      heap.f32.set([u, v, radius, strength, touches, dry, 1, liftOf(hair, seed, i)], this.table / 4 + i * HAIR_NUMBERS);
+      heap.f32.set([u, v, radius, strength, touches, dry, 1, this.lifts[i]], this.table / 4 + i * HAIR_NUMBERS);
     });
   }
 

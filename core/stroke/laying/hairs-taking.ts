@@ -11,7 +11,7 @@ import { markField } from "../mark-list";
 import type { HairsMoving } from "./hairs-moving";
 import { OpenTiles } from "./open-tiles";
 
-const { size, mixing, carry } = qualityIndex;
+const { size, mixing, carry, body } = qualityIndex;
 const BYTES = 4;
 /** The numbers of a plane of an open tile: no bundle has so many hairs. */
 const ROOM = 64 * 64;
@@ -34,6 +34,10 @@ export class HairsTaking {
   private readonly thirsts: Float64Array;
   /** How much more or less than the brush's own share each hair lays of what it took up, −1…1. */
   private readonly greeds: Float64Array;
+  /** How high each hair's ridge is against that of others, and what it carries; of its own paint, and of all, what was laid. */
+  private readonly lifts: number;
+  private readonly bodies: number;
+  private readonly laid: number;
   private begun = false;
   private lastDistance = 0;
 
@@ -57,6 +61,12 @@ export class HairsTaking {
     this.room = Math.ceil(moving.count / 4) * 4 * BYTES;
     this.takes = heap.takeCleared(this.room);
     this.shares = heap.takeCleared(this.room);
+    this.bodies = heap.takeCleared(this.room);
+    this.lifts = heap.take(this.room);
+    this.laid = heap.takeCleared(2 * Float64Array.BYTES_PER_ELEMENT);
+    moving.lifts.forEach((lift, i) => {
+      heap.f32[this.lifts / BYTES + i] = lift;
+    });
     this.thirsts = Float64Array.from({ length: moving.count }, (_, i) => 0.45 + 1.1 * chance(seed, i, THIRSTS));
     this.greeds = Float64Array.from({ length: moving.count }, (_, i) => 2 * chance(seed, i, GREEDS) - 1);
   }
@@ -94,6 +104,31 @@ export class HairsTaking {
     this.begun = true;
     const { own, carried, mixed, out, takes, shares } = this;
     run.takeHairs(moving.table, moving.count, place, own, carried, mixed, out, takes, shares);
+    if (row[at + body] === 0) return;
+    const { heightsTable, driedTable, columns, rows } = this.surface;
+    run.takeBodies(
+      moving.table,
+      moving.count,
+      place,
+      heightsTable,
+      driedTable,
+      columns,
+      rows,
+      takes,
+      shares,
+      this.bodies,
+      this.lifts,
+      row[at + body],
+      way,
+      this.laid,
+    );
+  }
+
+  /** The share of the thick paint that was laid which was the tip's own, 0…1. */
+  get ownShare(): number {
+    const { f64 } = this.surface.kernels.heap;
+    const [own, all] = f64.subarray(this.laid / 8, this.laid / 8 + 2);
+    return all > 0 ? Math.min(1, own / all) : 1;
   }
 
   /** Leaves in the tip what its hairs have, for the strokes after this. */
@@ -112,7 +147,8 @@ export class HairsTaking {
     for (const at of [this.own, this.carried, this.mixed]) heap.give(at, this.bytes);
     heap.give(this.out, 4 * PLANE);
     heap.give(this.takes, this.room);
-    heap.give(this.shares, this.room);
+    for (const at of [this.shares, this.bodies, this.lifts]) heap.give(at, this.room);
+    heap.give(this.laid, 2 * Float64Array.BYTES_PER_ELEMENT);
     this.tiles.release();
   }
 

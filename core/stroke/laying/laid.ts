@@ -61,7 +61,7 @@ export class LaidMarks implements Laying {
       plan.body,
     );
     if (plan.rim) this.rim = new RimFinish(surface, this.tiles, plan.rim, tip.size, paint.opacity);
-    if (plan.body) this.pile = new BodyPile(surface, paint, this.second);
+    if (plan.body) this.pile = new BodyPile(surface, paint, this.second, this.writer.taking);
     if (plan.lends) this.lender = new Mixer(surface, brush, undefined);
     this.stroke = plan.lifts
       ? new LiftStroke(surface, this.tiles, means.clock)
@@ -86,7 +86,8 @@ export class LaidMarks implements Laying {
   private entered(to: number, row: Float64Array, at: number): void {
     const { writer, plan, pile } = this;
     if (plan.manner !== "cover" || !this.coloured) this.settleColour(row, at);
-    pile?.note(writer.batch, q15At(row, at + body), writer.ridges);
+    // How high the paint of each hair is that takes some up is in its ridge.
+    pile?.note(writer.batch, plan.takes ? ONE : q15At(row, at + body), writer.ridges);
     if (!(this.stroke instanceof LaidStroke)) this.noteWater(this.stroke, row, at);
     if (this.lender) this.lend(this.lender, to, row, at);
     else if (plan.manner !== "cover") writer.batch.setColours(to, this.inking);

@@ -1,4 +1,3 @@
-import { PLANE } from "../../kernels/memory/tile-size";
 import { Tiles } from "../../kernels/memory/tiles";
 import type { Surface } from "../../surface/surface";
 
@@ -17,8 +16,7 @@ export function levelMoved(surface: Surface, heights: Tiles, before: (index: num
   const moved = new Tiles(kernels, columns, rows, 1);
   const others = new Tiles(kernels, columns, rows, 1);
   for (const index of present) {
-    const dried = surface.activeDried(index);
-    run.noteMoved(before(index), heights.at(index), dried && dried + 4 * PLANE, moved.enter(index));
+    run.noteMoved(before(index), heights.at(index), surface.activeDriedHeights(index), moved.enter(index));
     others.enter(index);
   }
   const room = heap.take(ADDRESSES * 4);

@@ -9,6 +9,7 @@ import { rimOf, thinness } from "../../tip/mask/rim";
 import { MARK_NUMBERS, markField } from "../mark-list";
 import { isSwept } from "../swept";
 import { type Dip, HairWriter, type Takes } from "./hair-writer";
+import type { HairsTaking } from "./hairs-taking";
 import type { LayingMeans } from "./laying";
 import { MarkBatch } from "./mark-batch";
 import { GroundMeeting } from "./meet-ground";
@@ -59,6 +60,11 @@ export class MarkWriter {
   /** The mask of how high the paint stands that hairs left, for the mark that was written last; 0 where that is as it covers. */
   get ridges(): number {
     return this.hairs?.ridges ?? 0;
+  }
+
+  /** What hairs take up, where every hair does for itself. */
+  get taking(): HairsTaking | undefined {
+    return this.hairs?.taking;
   }
 
   /**

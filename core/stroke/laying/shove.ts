@@ -5,7 +5,7 @@ import { exp, power } from "../../numeric/power";
 import { cosDegrees, sinDegrees } from "../../numeric/trig";
 import type { Paint } from "../../paint/model";
 import { qualityIndex } from "../../qualities/table";
-import type { Surface } from "../../surface/surface";
+import { ALL_BANDS, type Surface } from "../../surface/surface";
 import type { WetBody } from "../../surface/wet";
 import { markField } from "../mark-list";
 import { levelMoved } from "./level";
@@ -77,6 +77,7 @@ export class Shove {
     this.surface.kernels.run.shoveEnd(LAST);
     const { surface, wet, paint } = this;
     levelMoved(surface, wet.tiles, (index) => surface.activeHeights(index), 2 * Math.round(LEVELLINGS * paint.levels));
+    surface.markChanged(wet.tiles.present(), ALL_BANDS, true);
   }
 
   release(): void {
