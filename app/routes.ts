@@ -12,6 +12,7 @@ export default [
   route("bench/:id/package.zip", "bench/package-route.ts"),
   route("bench/:id/used", "bench/used-route.ts"),
   route("bench/:id/history", "bench/history-route.ts"),
+  route("paints.json", "paints/paints-route.ts"),
   route("kept/:what", "bench/kept-route.ts"),
   route("desk/tip", "desk/tip/route.tsx"),
   route("desk/grain", "desk/grain/route.tsx"),

@@ -9,7 +9,7 @@ import { paint } from "./paint";
 import { replay } from "./replay";
 
 const usage = `usage:
-  brosse paint --brush B --hand H.inkml --out P.png|P.ora [--size WxH] [--color #rrggbb] [--second #rrggbb] [--paper #rrggbb|none] [--over BELOW.png] [--use paint|smudge|erase] [--profile P.json] [--seed N] [--depth 8|16] [--light on|off|135,50,0.4] [--normals N.png] [--height H.png] [--grain KIND]
+  brosse paint --brush B --hand H.inkml --out P.png|P.ora [--size WxH] [--color #rrggbb] [--second #rrggbb] [--third #rrggbb] [--paper #rrggbb|none] [--over BELOW.png] [--use paint|smudge|erase] [--profile P.json] [--seed N] [--depth 8|16] [--light on|off|135,50,0.4] [--normals N.png] [--height H.png] [--grain KIND]
   brosse marks --brush B --hand H.inkml [--profile P.json] [--seed N] [--out M.jsonl]
   brosse measure --brush B [--out M.json]
   brosse flatten FILE.ora --out P.png [--depth 8|16]

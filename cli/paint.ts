@@ -24,6 +24,7 @@ export function paint(args: readonly string[]): void {
     "size",
     "color",
     "second",
+    "third",
     "paper",
     "over",
     "use",
@@ -52,6 +53,7 @@ export function paint(args: readonly string[]): void {
     ink: {
       colour: hexToRgb(options.color ?? "#1f2a30"),
       second: hexToRgb(options.second ?? "#ffffff"),
+      third: options.third === undefined ? undefined : hexToRgb(options.third),
       erases: use === "erase",
     },
     paper: options.paper === "none" ? null : hexToRgb(options.paper ?? "#ffffff"),

@@ -11,3 +11,11 @@ declare module "jstat" {
   };
   export default jStat;
 }
+
+declare module "spectral.js" {
+  class Color {
+    constructor(colour: string);
+    toString(options?: { method: "clip" | "map" }): string;
+  }
+  function mix(...parts: readonly (readonly [colour: Color, amount: number])[]): Color;
+}

@@ -17,6 +17,7 @@ import { Picture } from "@core/surface/picture";
 import { Surface } from "@core/surface/surface";
 import { breath } from "~/port/serve-port";
 import { fetchPictures } from "./fetch-pictures";
+import { inkOf } from "./ink-of";
 import type { OwnLayers } from "./own-layers";
 import { OwnPaint } from "./own-paint";
 import { paperOf } from "./paper-ground";
@@ -34,10 +35,6 @@ const PROOF_LAYERS = 2;
 const WASH_INK = "#d8963c";
 /** The first proof is shown at once; how long those after it may gather before they are, ms. */
 const PATIENCE = 60;
-
-function inkOf({ ink, second }: PaperColours): Ink {
-  return { colour: hexToRgb(ink), second: hexToRgb(second) };
-}
 
 /** A paper with proofs below and the painter's own layers above, shown on an OffscreenCanvas. */
 export class Paper {

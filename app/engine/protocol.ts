@@ -11,10 +11,14 @@ export interface PaperColours {
   readonly paper: string;
   readonly ink: string;
   readonly second: string;
+  /** Of brushes that are dipped in three. */
+  readonly third: string;
+  /** How strongly each of the three tints, where one of them is a paint of the painter's own. */
+  readonly tintings?: readonly number[] | undefined;
 }
 
 /** A paper and inks as a table has them before anyone has chosen others. */
-export const usualColours: PaperColours = { paper: "#fdfdfd", ink: "#1f2a30", second: "#fdfdfd" };
+export const usualColours: PaperColours = { paper: "#fdfdfd", ink: "#1f2a30", second: "#fdfdfd", third: "#c08a2b" };
 
 /** How a paper is drawn on and looked at. */
 export interface PaperManner {

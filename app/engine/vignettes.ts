@@ -8,6 +8,7 @@ import type { Quality } from "@core/qualities/table";
 import { type RenderJob, renderHand } from "@core/stroke/render";
 import type { Light } from "@core/surface/light";
 import { trailSchema } from "@core/trail/model";
+import { inkOf } from "./ink-of";
 import type { PaperColours } from "./protocol";
 
 const PASSES = 7;
@@ -121,7 +122,7 @@ export function paint(
     strokes,
     width,
     height,
-    ink: { colour: hexToRgb(colours.ink), second: hexToRgb(colours.second) },
+    ink: inkOf(colours),
     paper: hexToRgb(colours.paper),
     seed: 1,
     light: light ?? undefined,

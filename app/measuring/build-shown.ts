@@ -5,6 +5,7 @@ import { character, coveragesWithin } from "@core/measure/character";
 import type { Pictures } from "@core/picture/picture";
 import { renderHand } from "@core/stroke/render";
 import { tableLight } from "@core/surface/light";
+import { inkOf } from "~/engine/ink-of";
 import type { PaperColours } from "~/engine/protocol";
 import { type BuildShown, buildPasses } from "./protocol";
 
@@ -42,7 +43,7 @@ export async function buildShown(
     strokes: [once, ...apart],
     width,
     height,
-    ink: { colour: hexToRgb(colours.ink), second: hexToRgb(colours.second) },
+    ink: inkOf(colours),
     paper: hexToRgb(colours.paper),
     seed: 1,
     light: tableLight,

@@ -4,6 +4,7 @@ import { pictureDifference } from "@core/measure/picture-difference";
 import { needsBed } from "@core/stroke/bed";
 import { renderHand } from "@core/stroke/render";
 import { fetchPictures } from "~/engine/fetch-pictures";
+import { inkOf } from "~/engine/ink-of";
 import { servePort } from "~/port/serve-port";
 import type { Comparing } from "./protocol";
 
@@ -11,7 +12,7 @@ servePort<Comparing>(self, {
   calls: {
     compare: async ({ from, to, strokes, width, height, colours }, job) => {
       const paper = hexToRgb(colours.paper);
-      const ink = { colour: hexToRgb(colours.ink), second: hexToRgb(colours.second) };
+      const ink = inkOf(colours);
       const bed = { left: 0, top: height * 0.1, width, height: height * 0.8 };
       const paint = async (brush: Brush) =>
         renderHand({

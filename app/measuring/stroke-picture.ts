@@ -6,6 +6,7 @@ import { noPictures, type Picture, type Pictures } from "@core/picture/picture";
 import { renderHand } from "@core/stroke/render";
 import { type StripScene, stripScene } from "@core/stroke/strip-scene";
 import { tableLight } from "@core/surface/light";
+import { inkOf } from "~/engine/ink-of";
 import type { StrokeAsk } from "./protocol";
 
 /** What would not be seen on white paper is seen on this. */
@@ -31,7 +32,7 @@ export function strokePicture(ask: StrokeAsk, pictures: Pictures, under: Picture
 export function strokePixels(ask: StrokeAsk, pictures: Pictures, under: Pictures): Uint8ClampedArray<ArrayBuffer> {
   const { width, height, colours, over, wet } = ask;
   const paper = hexToRgb(lightens(ask.brush) ? GREY : colours.paper);
-  const ink = { colour: hexToRgb(colours.ink), second: hexToRgb(colours.second) };
+  const ink = inkOf(colours);
   const scene = sceneOf(ask, pictures);
   const bed = wet ? { left: 0, top: height * 0.1, width, height: height * 0.8 } : over ? undefined : scene.bed;
   const below = over && wavePicture(over, under, width, height);

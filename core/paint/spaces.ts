@@ -1,6 +1,8 @@
 import { linearToOklab, oklabToLinear } from "../colour/oklab";
 import { fromLinear, type Rgb, toLinear } from "../colour/srgb";
-import { absorption, BANDS, ofRgb, reflectance, reflectanceOf, scatterOf, shareOf, toRgb } from "./pigment";
+import { BANDS } from "./pigment";
+import { colourOfPigment } from "./pigment-colour";
+import { paintNumbers } from "./tinting";
 
 /** A way to write colours so that their weighted means are mixtures. */
 interface MixSpace {
@@ -21,12 +23,17 @@ export const mixSpaces = {
     into: (colour) => linearToOklab(decoded(colour)),
     out: ([l, a, b]) => encoded(oklabToLinear([l, a, b])),
   },
-  pigment: { numbers: BANDS + 1, into: pigmentOf, out: colourOfPigment },
+  pigment: { numbers: BANDS + 1, into: (colour) => paintNumbers(colour), out: colourOfPigment },
 } as const satisfies Record<string, MixSpace>;
 
 export type SpaceName = keyof typeof mixSpaces;
 
 export const spaceNames = Object.keys(mixSpaces) as [SpaceName, ...SpaceName[]];
+
+/** The numbers of a paint in a space. @param tinting how strongly it tints where paints mix as pigments, against its colour alone */
+export function numbersIn(space: SpaceName, colour: Rgb, tinting: number): readonly number[] {
+  return space === "pigment" ? paintNumbers(colour, tinting) : mixSpaces[space].into(colour);
+}
 
 /** Mixes two colours in a space, `share` of the second. */
 export function mixColours(space: SpaceName, a: Rgb, b: Rgb, share: number): Rgb {
@@ -34,24 +41,6 @@ export function mixColours(space: SpaceName, a: Rgb, b: Rgb, share: number): Rgb
   const from = into(a);
   const to = into(b);
   return out(from.map((n, i) => n + share * (to[i] - n)));
-}
-
-/** Kubelka–Munk with two constants: the absorption K of each band, and the scattering S that all bands share. */
-function pigmentOf(colour: Rgb): readonly number[] {
-  const linear = decoded(colour);
-  const scatter = scatterOf(linear);
-  const bands = Array.from({ length: BANDS }, (_, b) => {
-    const share = linear[0] * ofRgb[0][b] + linear[1] * ofRgb[1][b] + linear[2] * ofRgb[2][b];
-    return scatter * absorption(reflectanceOf(share));
-  });
-  return [...bands, scatter];
-}
-
-function colourOfPigment(numbers: readonly number[]): Rgb {
-  const scatter = numbers[BANDS];
-  const shares = Array.from({ length: BANDS }, (_, b) => shareOf(reflectance(numbers[b] / scatter)));
-  const [r, g, b] = toRgb.map((row) => row.reduce((sum, weight, band) => sum + weight * shares[band], 0));
-  return encoded([r, g, b]);
 }
 
 function decoded([r, g, b]: Rgb): Rgb {

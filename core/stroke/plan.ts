@@ -73,6 +73,8 @@ export type StrokePlan = (
       readonly takes: boolean;
       /** How far a second colour goes across the tip, 0 for not at all. */
       readonly dipped: number;
+      /** How far a third one does from the other side. */
+      readonly thirdly: number;
       readonly body: boolean;
       /** The tip that breaks up what the first one leaves. */
       readonly over: OverTip | undefined;
@@ -107,10 +109,10 @@ export function planStroke(brush: Brush, place: StrokePlace = {}): StrokePlan {
   };
   if (kind === "bent") return { kind, ...tiles, ignored };
   const law: LawName = `${manner}${paint.build === "even" ? "Even" : "Build"}`;
-  const dipped = manner === "own" && isSwept(brush) ? dipOf(brush) : 0;
+  const [dipped, thirdly] = manner === "own" && isSwept(brush) ? dipsOf(brush) : [0, 0];
   const over = does("over") && brush.tip.over ? brush.tip.over : undefined;
   const [lends, takes, lifts] = [kind === "lent", kind === "taken", kind === "lifted"];
-  return { kind: "laid", ...tiles, law, lends, takes, dipped, body, over, lifts, water, ignored };
+  return { kind: "laid", ...tiles, law, lends, takes, dipped, thirdly, body, over, lifts, water, ignored };
 }
 
 /** As a plan's kind, strokes told apart whose marks, or every hair of them, take colour from before it, and those that lift. */
@@ -130,8 +132,13 @@ function kindOf(brush: Brush, place: StrokePlace): Kind {
   return plain ? "open" : "lent";
 }
 
-function dipOf({ tip: { shape } }: Brush): number {
-  return shape.kind === "bristles" ? shape.dip : 0;
+/** How far a second and a third colour go across a tip. */
+function dipsOf({ tip: { shape } }: Brush): readonly [number, number] {
+  return shape.kind === "bristles" ? [shape.dip, shape.third] : [0, 0];
+}
+
+function isDipped(brush: Brush): boolean {
+  return dipsOf(brush).some((share) => share > 0);
 }
 
 function mannerOf(brush: Brush, place: StrokePlace, kind: Kind): Manner {
@@ -141,7 +148,7 @@ function mannerOf(brush: Brush, place: StrokePlace, kind: Kind): Manner {
   if (kind === "lent") return "tint";
   if (kind === "taken") return "own";
   if (shape.kind === "image" && shape.colour === "own") return "own";
-  if (isSwept(brush) && dipOf(brush) > 0) return "own";
+  if (isSwept(brush) && isDipped(brush)) return "own";
   if (shape.kind === "image" && shape.colour !== "ink") return "toned";
   if (kind === "bent") return "cover";
   return responses.some(changesColour) ? "tint" : "cover";
@@ -259,7 +266,7 @@ function rules(brush: Brush, place: StrokePlace, kind: Kind): readonly Rule[] {
     },
     {
       setting: "dip",
-      set: dipOf(brush) > 0,
+      set: isDipped(brush),
       why: uncoloured ?? lifts ?? wet ?? (isSwept(brush) ? undefined : "scattered marks are stamped in one colour"),
     },
     { setting: "over", set: tip.over !== null, why: bent ?? open },

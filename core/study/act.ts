@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { uses } from "../brush/use";
 import { blendNames } from "../kernels/blend-modes";
+import { tintingsSchema } from "../paint/tinting";
 import { qualityNames } from "../qualities/table";
 import { traceSchema } from "./trace";
 
@@ -31,6 +32,10 @@ const strokeHead = {
   use: z.enum(uses).default("paint"),
   colour,
   second: colour,
+  /** Of a brush that is dipped in three. */
+  third: colour.optional(),
+  /** How strongly each of them tints, where one is a paint of the painter's own. */
+  tintings: tintingsSchema.optional(),
   seed: z.int().min(0).max(0xffffffff),
 };
 

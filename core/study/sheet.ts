@@ -180,7 +180,13 @@ export class StudySheet {
     this.surface.paintOn(place, head.part);
     const tip = this.tipOf(head.brush);
     this.held.set(head.brush, tip);
-    const ink = { colour: hexToRgb(head.colour), second: hexToRgb(head.second), erases: head.use === "erase" };
+    const ink = {
+      colour: hexToRgb(head.colour),
+      second: hexToRgb(head.second),
+      third: head.third === undefined ? undefined : hexToRgb(head.third),
+      tintings: head.tintings,
+      erases: head.use === "erase",
+    };
     const pictures = this.instruments.pictures(head.brush);
     return new StrokePainter(this.surface, brushOfStroke(brush, head), ink, head.seed, pictures, tip);
   }

@@ -74,6 +74,28 @@ export const wet = [
     responses: [fromHeading, { quality: "size", source: "pressure", low: 0.2, high: 1 }],
   },
   {
+    name: "Ribbon flat, three colours",
+    notes: "The shade on one side, the light on the other: an awning's fold or a scroll's turn in one pull.",
+    tip: {
+      shape: {
+        kind: "bristles",
+        bundle: "flat",
+        hairs: 110,
+        thickness: 0.16,
+        clumping: 0.05,
+        splay: 0.3,
+        dip: 1,
+        third: 1,
+        seed: 31,
+      },
+      size: 62,
+      hardness: 0.7,
+      angle: 90,
+    },
+    paint: { flow: 0.95, mixing: 0.2, carry: 2, taking: "each", space: "pigment", body: 0.35 },
+    responses: [fromHeading, { quality: "size", source: "pressure", low: 0.45, high: 1 }],
+  },
+  {
     name: "Rigger, thinned",
     notes: "Long thin lines of thinned paint, each with its dark edge.",
     tip: { size: 9, hardness: 0.9 },

@@ -12,6 +12,7 @@ import * as measures from "./migrations/0009-measures";
 import * as shelf from "./migrations/0010-shelf";
 import * as setLines from "./migrations/0011-set-lines";
 import * as outlet from "./migrations/0012-outlet";
+import * as paints from "./migrations/0013-paints";
 
 /** A step to a newer schema. */
 interface Step {
@@ -33,6 +34,7 @@ const steps: Record<string, Step> = {
   "0010-shelf": shelf,
   "0011-set-lines": setLines,
   "0012-outlet": outlet,
+  "0013-paints": paints,
 };
 
 const LOCK = "brosse_migrate";

@@ -186,6 +186,16 @@ interface VoucherRow {
 }
 
 /** Tips and grains that are kept. */
+interface PaintRow {
+  id: string;
+  account_id: string;
+  name: string;
+  colour: string;
+  tint: string;
+  parts: number;
+  made_at: Date;
+}
+
 interface KeptRow {
   id: string;
   account_id: string;
@@ -288,6 +298,7 @@ declare module "knex/types/tables" {
     sets: SetRow;
     set_brushes: SetBrushRow;
     editions: EditionRow;
+    paints: PaintRow;
     tips: KeptRow;
     grains: KeptRow;
     sign_in_tries: SignInTriesRow;

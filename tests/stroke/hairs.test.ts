@@ -149,6 +149,70 @@ test("a tip that is dipped in two colours lays both, side by side", () => {
   ).toContain("dip");
 });
 
+test("a tip that is dipped in three lays the first in the middle, and the others on either side", () => {
+  const shape = { kind: "bristles", bundle: "flat", hairs: 120, thickness: 0.1, clumping: 0, dip: 1, third: 1 };
+  const at = alphas({ tip: { size: 90, shape }, responses: across }, [level(0.9)], {
+    colour: [1, 0, 0],
+    second: [0, 1, 0],
+    third: [0, 0, 1],
+  });
+  const inside = rows.filter((y) => at(200, y) > 0.9);
+  const middle = inside[inside.length >> 1];
+  const colourAt = (y: number) => [0, 1, 2].map((plane) => at(200, y, plane));
+  expect(colourAt(middle)[0]).toBeGreaterThan(0.95);
+  const sides = [colourAt(inside[2]), colourAt(inside[inside.length - 3])];
+  const [green, blue] = sides[0][1] > 0.5 ? sides : [sides[1], sides[0]];
+  expect(green[1]).toBeGreaterThan(0.85);
+  expect(blue[2]).toBeGreaterThan(0.85);
+  // The other side of two colours has none of the third.
+  const two = alphas({ tip: { size: 90, shape: { ...shape, third: 0 } }, responses: across }, [level(0.9)], {
+    colour: [1, 0, 0],
+    second: [0, 1, 0],
+    third: [0, 0, 1],
+  });
+  for (const y of rows) expect(two(200, y, 2)).toBe(0);
+});
+
+test("a paint that tints more strongly overcomes what it meets the more, and its own coat is the same", () => {
+  const white = Uint8Array.from({ length: WIDE * TALL * 4 }, (_, i) => ((i >> 2) % WIDE < 180 ? 255 : 0));
+  const light = (strength: number, taking: string, shape: object) => {
+    const pixels = renderHand16({
+      brush: brushOf({
+        tip: { size: 50, shape },
+        paint: { mixing: 0.6, carry: 3, taking, space: "pigment" },
+        responses: across,
+      }),
+      strokes: [level(0.8)],
+      width: WIDE,
+      height: TALL,
+      ink: { colour: [0.1, 0.25, 0.5], second: [1, 1, 1], tintings: [strength] },
+      paper: null,
+      seed: 1,
+      under: { width: WIDE, height: TALL, channels: 4, full: 255, data: white },
+    });
+    const mean = (x: number) => {
+      let [sum, all] = [0, 0];
+      for (let y = 50; y < 70; y++) {
+        sum += pixels[(y * WIDE + x) * 4];
+        all += pixels[(y * WIDE + x) * 4 + 3];
+      }
+      return sum / all;
+    };
+    return [mean(150), mean(390)];
+  };
+  for (const [taking, shape] of [
+    ["average", { kind: "ellipse" }],
+    ["dragged", { kind: "ellipse" }],
+    ["each", { kind: "ellipse" }],
+    ["each", { kind: "bristles", hairs: 60, thickness: 0.2 }],
+  ] as const) {
+    const [weak, plain, strong] = [0.2, 1, 5].map((strength) => light(strength, taking, shape));
+    expect(weak[0], taking).toBeGreaterThan(plain[0] + 0.02);
+    expect(plain[0], taking).toBeGreaterThan(strong[0] + 0.02);
+    expect(Math.abs(weak[1] - strong[1])).toBeLessThan(Math.abs(weak[0] - strong[0]));
+  }
+});
+
 test("hairs that mix take up the colour that is there, each piece where it is", () => {
   const shape = { kind: "bristles", hairs: 60, thickness: 0.2 };
   for (const taking of ["average", "dragged"]) {

@@ -21,7 +21,7 @@ const labels: { readonly [setting in IdleName]: string } = {
   ground: "The grain",
   press: "The press",
   pictureColours: "The picture’s colours",
-  dip: "The second colour across the tip",
+  dip: "More colours across the tip",
   lift: "Lift",
   over: "The second tip",
   spacing: "The spacing",

@@ -18,7 +18,14 @@ const labels: Labels<DrawnShape> = {
   rectangle: { corner: "Corners" },
   polygon: { sides: "Sides" },
   sided: {},
-  bristles: { hairs: "Hairs", thickness: "Thickness", clumping: "Clumping", splay: "Splay", dip: "Second colour" },
+  bristles: {
+    hairs: "Hairs",
+    thickness: "Thickness",
+    clumping: "Clumping",
+    splay: "Splay",
+    dip: "Second colour",
+    third: "Third colour",
+  },
   rake: { lines: "Lines", gap: "Gap", unevenness: "Unevenness" },
   speckle: { dots: "Dots", spread: "Spread of sizes" },
 };

@@ -1,26 +1,31 @@
 import { ArrowLeftRight } from "lucide-react";
 import { Popover } from "radix-ui";
 import { ColourChooser } from "~/ui/colours/colour-chooser";
+import { ownPaints } from "~/ui/colours/own-paints";
+import { PaintBox } from "~/ui/colours/paint-box";
 import { Tool } from "~/ui/tool";
 import { useBench, useRun } from "../state/use-bench";
-import { changeSettings, swapColours } from "../state/view-commands";
+import { pickColour, swapColours } from "../state/view-commands";
 import { useUsedColours } from "./use-used-colours";
 
 const kinds = [
   { which: "ink", label: "First colour", size: "size-9" },
   { which: "second", label: "Second colour", size: "size-7" },
+  { which: "third", label: "Third colour", size: "size-7" },
 ] as const;
 
-/** The two colours that are painted with, always in sight; a click chooses, a key changes them over. */
+/** The colours that are painted with, always in sight, a third where the brush is dipped in three; a click chooses, a key changes the first two over. */
 export function ColourCell() {
   const run = useRun();
   const colours = useBench(({ settings }) => settings.colours);
   const used = useUsedColours();
+  const dipsThird = useBench(({ brush: { tip } }) => tip.shape.kind === "bristles" && tip.shape.third > 0);
   return (
     <fieldset className="flex shrink-0 items-center gap-2 border-line border-l px-3 max-lg:py-1.5">
       <legend className="sr-only">Colours</legend>
       {kinds.map(({ which, label, size }) => {
-        const pick = (hex: string) => run(changeSettings({ colours: { ...colours, [which]: hex } }));
+        if (which === "third" && !dipsThird) return null;
+        const pick = (hex: string, tinting = ownPaints.tinting(hex)) => run(pickColour(which, hex, tinting));
         return (
           <Popover.Root key={which}>
             <Popover.Trigger asChild>
@@ -38,10 +43,11 @@ export function ColourCell() {
                 sideOffset={6}
                 collisionPadding={12}
                 aria-label={label}
-                className="z-30 flex w-64 flex-col gap-2 rounded-lg border border-line bg-panel p-2.5 shadow-xl"
+                className="z-30 flex max-h-(--radix-popover-content-available-height) w-64 flex-col gap-2 overflow-y-auto rounded-lg border border-line bg-panel p-2.5 shadow-xl"
               >
                 <h3 className="font-semibold font-serif">{label}</h3>
                 <ColourChooser colour={colours[which]} onPick={pick} />
+                <PaintBox colour={colours[which]} onPick={pick} />
                 {used.length > 0 && (
                   <div>
                     <p className="mb-1 text-[12.5px] text-soft">painted with last</p>

@@ -1,6 +1,7 @@
 import type { Brush, Use } from "@core/brush";
 import { qualityRow } from "@core/qualities/table";
 import type { OwnLayers } from "~/engine/own-layers";
+import { withTinting } from "~/ui/colours/own-paints";
 import type { BenchState, Command } from "./bench-state";
 import { setQuality, takeBrush } from "./commands";
 import { withLayersStep } from "./steps";
@@ -123,10 +124,26 @@ export function turnPen(signal: keyof typeof PEN_STEPS, steps: number): Command 
   };
 }
 
+/** Places of the colours among their tinting strengths. */
+const places = { ink: 0, second: 1, third: 2 } as const;
+
+/** Paints with another colour. @param tinting how strongly it tints; 1 where nothing but the colour is known */
+export function pickColour(which: keyof typeof places, hex: string, tinting: number): Command {
+  return (state) => {
+    const { colours } = state.settings;
+    return changeSettings({
+      colours: { ...colours, [which]: hex, tintings: withTinting(colours.tintings, places[which], tinting) },
+    })(state);
+  };
+}
+
 /** Paints with the second colour, and makes the first the second. */
 export const swapColours: Command = (state) => {
-  const { ink, second, paper } = state.settings.colours;
-  return ink === second ? undefined : changeSettings({ colours: { ink: second, second: ink, paper } })(state);
+  const { ink, second, tintings, ...rest } = state.settings.colours;
+  if (ink === second) return undefined;
+  const [first = 1, other = 1, third = 1] = tintings ?? [];
+  const colours = { ...rest, ink: second, second: ink, tintings: tintings && [other, first, third] };
+  return changeSettings({ colours })(state);
 };
 
 /** The size with which strokes are drawn: the brush's, or the one that is tried. */

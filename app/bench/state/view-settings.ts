@@ -3,9 +3,10 @@ import { painterKinds } from "@core/hand/preview";
 import { proofNames, usualProofs } from "@core/hand/proof";
 import { GROWN, type Sample } from "@core/hand/sample";
 import { simulatedHands } from "@core/hand/simulate";
+import { tintingsSchema } from "@core/paint/tinting";
 import { lightSchema, tableLight } from "@core/surface/light";
 import { z } from "zod";
-import { usualColours } from "~/engine/protocol";
+import { type PaperColours, usualColours } from "~/engine/protocol";
 import { standInPenSchema, usualStandInPen } from "~/paper/stand-in/stand-in-pen";
 
 const colour = z.string().regex(/^#[0-9a-f]{6}$/);
@@ -24,7 +25,13 @@ const sample = z.strictObject({
 });
 
 const viewSchema = z.object({
-  colours: z.strictObject({ paper: colour, ink: colour, second: colour }),
+  colours: z.strictObject({
+    paper: colour,
+    ink: colour,
+    second: colour,
+    third: colour.default(usualColours.third),
+    tintings: tintingsSchema.optional(),
+  }),
   /** Which small proofs, in this order. */
   proofs: z.array(z.enum(proofNames)).max(proofNames.length),
   /** Who draws the main stroke: a simulated hand, or the maker's own. */
@@ -46,7 +53,7 @@ const viewSchema = z.object({
 });
 
 /** How a maker likes to look at brushes; kept in the browser, the same for all of them. */
-export type ViewSettings = z.infer<typeof viewSchema>;
+export type ViewSettings = Omit<z.infer<typeof viewSchema>, "colours"> & { colours: PaperColours };
 
 export const usualView: ViewSettings = {
   colours: usualColours,

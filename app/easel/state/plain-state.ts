@@ -18,6 +18,8 @@ export function plainState(paper: string, brush = ""): StudyState {
     values: {},
     first: "#1f2a30",
     second: paper,
+    third: "#c08a2b",
+    tintings: undefined,
     layer: 1,
     part: "paint",
     place: undefined,

@@ -125,6 +125,8 @@ export class StudySession implements PictureTarget {
       use: state.use,
       colour: state.first,
       second: state.second,
+      third: state.third,
+      tintings: state.tintings && [...state.tintings],
       seed: crypto.getRandomValues(new Uint32Array(1))[0],
     });
   }

@@ -3,6 +3,7 @@ import type { Quality } from "@core/qualities/table";
 import type { Act } from "@core/study/act";
 import type { StudyNotes } from "@core/study/model";
 import type { Standing } from "@core/study/standing";
+import { withTinting } from "~/ui/colours/own-paints";
 import type { SheetState, StudyPlace } from "../engine/protocol";
 import type { Keeping } from "../keeping/act-keeper";
 
@@ -28,6 +29,10 @@ export interface StudyState {
   readonly values: Readonly<Record<string, BrushValues>>;
   readonly first: string;
   readonly second: string;
+  /** Of brushes that are dipped in three. */
+  readonly third: string;
+  /** How strongly each of the three tints, where one of them is a paint of the painter's own. */
+  readonly tintings: readonly number[] | undefined;
   /** The layer that is painted on, and whether its mask is. */
   readonly layer: number;
   readonly part: "paint" | "mask";
@@ -64,11 +69,21 @@ export function setValue(quality: Quality, value: number): StudyCommand {
   });
 }
 
-export function setColour(which: "first" | "second", colour: string): StudyCommand {
-  return (state) => ({ ...state, [which]: colour });
+/** Places of the colours among their tinting strengths. */
+const places = { first: 0, second: 1, third: 2 } as const;
+
+export type WhichColour = keyof typeof places;
+
+/** @param tinting how strongly it tints; 1 where nothing but the colour is known */
+export function setColour(which: WhichColour, colour: string, tinting = 1): StudyCommand {
+  return (state) => ({ ...state, [which]: colour, tintings: withTinting(state.tintings, places[which], tinting) });
 }
 
-export const swapColours: StudyCommand = (state) => ({ ...state, first: state.second, second: state.first });
+export const swapColours: StudyCommand = (state) => {
+  const [first = 1, second = 1, third = 1] = state.tintings ?? [];
+  const tintings = state.tintings && [second, first, third];
+  return { ...state, first: state.second, second: state.first, tintings };
+};
 
 export function chooseLayer(layer: number, part: "paint" | "mask" = "paint"): StudyCommand {
   return (state) => ({ ...state, layer, part });

@@ -1,6 +1,7 @@
 import { parseBrush } from "@core/brush";
 import { REACH } from "@core/hand/sample";
 import { blendNames } from "@core/kernels/blend-modes";
+import { tintingsSchema } from "@core/paint/tinting";
 import { z } from "zod";
 import { MOST_OWN_LAYERS, type OwnLayers } from "../own-layers";
 
@@ -37,7 +38,13 @@ const stroke = z.object({
   brush,
   samples: z.array(sample),
   seed: z.number(),
-  ink: z.object({ colour: rgb, second: rgb, erases: z.boolean().optional() }),
+  ink: z.object({
+    colour: rgb,
+    second: rgb,
+    third: rgb.optional(),
+    tintings: tintingsSchema.optional(),
+    erases: z.boolean().optional(),
+  }),
 });
 const fill = z.object({ kind: z.literal("fill"), layer, keepsAlpha: z.boolean(), colour: rgb.optional() });
 const clear = z.object({ kind: z.literal("clear") });

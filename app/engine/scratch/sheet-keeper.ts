@@ -86,7 +86,7 @@ function plain(act: OwnAct): KeptAct {
   if (act.kind === "clear" || act.kind === "dry") return act;
   if (act.kind === "fill") return { ...act, colour: act.colour && [...act.colour] };
   const { kind, layer, onMask, keepsAlpha, brush, samples, seed, ink } = act;
-  const { colour, second, erases } = ink;
+  const { colour, second, third, tintings, erases } = ink;
   return {
     kind,
     layer,
@@ -95,6 +95,12 @@ function plain(act: OwnAct): KeptAct {
     brush,
     samples: [...samples],
     seed,
-    ink: { colour: [...colour], second: [...second], erases },
+    ink: {
+      colour: [...colour],
+      second: [...second],
+      third: third && [...third],
+      tintings: tintings && [...tintings],
+      erases,
+    },
   };
 }

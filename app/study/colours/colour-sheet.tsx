@@ -1,21 +1,31 @@
 import { standingActs } from "@core/study/standing";
 import { ArrowLeftRight } from "lucide-react";
 import { useMemo, useState } from "react";
-import { setColour, swapColours } from "~/easel/state/study-state";
-import { useSession, useStudy } from "~/easel/state/use-study";
+import { setColour, swapColours, type WhichColour } from "~/easel/state/study-state";
+import { useHand, useSession, useStudy } from "~/easel/state/use-study";
 import { ColourChooser } from "~/ui/colours/colour-chooser";
+import { ownPaints } from "~/ui/colours/own-paints";
+import { PaintBox } from "~/ui/colours/paint-box";
 import { Tool } from "~/ui/tool";
 
 const MOST_USED = 16;
 
-/** The two colours, a field to choose from, and those used so far. */
+const names = ["first", "second", "third"] as const;
+
+/** The colours, of which there are three for brushes that are dipped in so many, a field to choose from, and those used so far. */
 export function ColourSheet() {
   const session = useSession();
   const { run } = session.store;
   const first = useStudy((state) => state.first);
   const second = useStudy((state) => state.second);
-  const [which, setWhich] = useState<"first" | "second">("first");
-  const colour = which === "first" ? first : second;
+  const third = useStudy((state) => state.third);
+  const hand = useHand();
+  const dipsThird = hand?.tip.shape.kind === "bristles" && hand.tip.shape.third > 0;
+  const [chosen, setWhich] = useState<WhichColour>("first");
+  const which = chosen === "third" && !dipsThird ? "first" : chosen;
+  const colours = { first, second, third };
+  const colour = colours[which];
+  const pick = (hex: string, tinting = ownPaints.tinting(hex)) => run(setColour(which, hex, tinting));
   return (
     <section
       aria-label="Colours"
@@ -23,7 +33,7 @@ export function ColourSheet() {
     >
       <h2 className="font-semibold font-serif text-base">Colours</h2>
       <div className="flex items-center gap-2">
-        {(["first", "second"] as const).map((name) => (
+        {names.slice(0, dipsThird ? 3 : 2).map((name) => (
           <label
             key={name}
             className="flex flex-1 cursor-pointer items-center gap-1.5 rounded border border-line px-1.5 py-1 text-[13px] has-checked:border-act has-checked:bg-act-wash has-focus-visible:outline-2 has-focus-visible:outline-act"
@@ -35,10 +45,7 @@ export function ColourSheet() {
               checked={which === name}
               onChange={() => setWhich(name)}
             />
-            <span
-              className="size-6 rounded-sm border border-line"
-              style={{ background: name === "first" ? first : second }}
-            />
+            <span className="size-6 rounded-sm border border-line" style={{ background: colours[name] }} />
             {name}
           </label>
         ))}
@@ -46,8 +53,9 @@ export function ColourSheet() {
           <ArrowLeftRight aria-hidden size={15} />
         </Tool>
       </div>
-      <ColourChooser colour={colour} onPick={(hex) => run(setColour(which, hex))} />
-      <Used onPick={(hex) => run(setColour(which, hex))} />
+      <ColourChooser colour={colour} onPick={pick} />
+      <PaintBox colour={colour} onPick={pick} />
+      <Used onPick={pick} />
     </section>
   );
 }

@@ -7,6 +7,7 @@ import { qualityIndex } from "../../qualities/table";
 import { PAD, SPAN_BYTES } from "../../tip/mask/draw-mask";
 import type { HairyShape } from "../../tip/shape/hairs";
 import { MARK_NUMBERS, markField } from "../mark-list";
+import { coloursOf, type Dip, paintsOf } from "./dip";
 import { HairsMoving } from "./hairs-moving";
 import { HairsTaking } from "./hairs-taking";
 import type { LayingMeans } from "./laying";
@@ -20,13 +21,6 @@ const LONGEST_PIECE = 24;
 const changing = [markField.pressure, size, angle, flow, roundness, markField.full, opacity];
 const least = [0.04, 1, 1.5, 0.04, 0.02, 0.02, 0.02];
 const LEAST_ROOM = 1 << 20;
-
-/** What a tip is dipped in: one colour, and how far, 0…1, a second one goes across it. */
-export interface Dip {
-  readonly colour: Rgb;
-  readonly second: Rgb;
-  readonly share: number;
-}
 
 /** What takes up paint along the way: nothing, the tip as one, or every hair for itself. */
 export type Takes = "nothing" | "tip" | "hairs";
@@ -231,18 +225,17 @@ export class HairWriter {
     return record;
   }
 
-  /** Half of the tip's width lies between its two colours. */
-  private dip({ colour, second, share }: Dip): void {
-    this.coloured = colour;
+  private dip(dip: Dip): void {
+    this.coloured = dip.colour;
     const { moving, taking } = this;
-    const colourOf = (i: number): Rgb => {
-      const t = share * Math.min(1, Math.max(0, moving.hairs[i].u + 0.5));
-      if (t === 0) return colour;
-      const [r, g, b] = colour.map((c, k) => c + t * (second[k] - c));
-      return [r, g, b];
-    };
-    if (taking) taking.load(colourOf);
-    else for (let i = 0; i < moving.count; i++) moving.setColour(i, colourOf(i));
+    const { space } = this.means.brush.paint;
+    if (taking) {
+      const paintAt = paintsOf(dip, space);
+      taking.load((i) => paintAt(moving.hairs[i].u));
+    } else {
+      const colourAt = coloursOf(dip, space);
+      for (let i = 0; i < moving.count; i++) moving.setColour(i, colourAt(moving.hairs[i].u));
+    }
   }
 
   private take(bytes: number): number {

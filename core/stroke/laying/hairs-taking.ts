@@ -1,9 +1,7 @@
 import type { Brush } from "../../brush/schema";
 import { chance } from "../../chance/counter";
-import type { Rgb } from "../../colour/srgb";
 import { PLANE } from "../../kernels/memory/tile-size";
 import { exp } from "../../numeric/power";
-import { mixSpaces } from "../../paint/spaces";
 import type { Reservoir } from "../../paint/spend";
 import { qualityIndex } from "../../qualities/table";
 import type { Surface } from "../../surface/surface";
@@ -44,7 +42,7 @@ export class HairsTaking {
   /** @param reservoir what the tip has in it from strokes before */
   constructor(
     private readonly surface: Surface,
-    private readonly brush: Brush,
+    brush: Brush,
     private readonly moving: HairsMoving,
     seed: number,
     private readonly reservoir: Reservoir | undefined,
@@ -71,16 +69,11 @@ export class HairsTaking {
     this.greeds = Float64Array.from({ length: moving.count }, (_, i) => 2 * chance(seed, i, GREEDS) - 1);
   }
 
-  /** Sets what each hair has of its own, sRGB. */
-  load(colourOf: (hair: number) => Rgb): void {
+  /** Sets what each hair has of its own: numbers of its paint in the space in which it mixes. */
+  load(numbersOf: (hair: number) => readonly number[]): void {
     const { f32 } = this.surface.kernels.heap;
-    const { into } = mixSpaces[this.brush.paint.space];
-    let before: Rgb | undefined;
-    let numbers: readonly number[] = [];
     for (let i = 0; i < this.moving.count; i++) {
-      const colour = colourOf(i);
-      if (colour !== before) numbers = [...into(colour), 1];
-      before = colour;
+      const numbers = [...numbersOf(i), 1];
       for (let p = 0; p < this.planes; p++) f32[this.own / BYTES + p * ROOM + i] = numbers[p];
     }
   }

@@ -9,6 +9,10 @@ import type { Manner } from "../plan";
 export interface Ink {
   readonly colour: Rgb;
   readonly second: Rgb;
+  /** Of a tip that is dipped in three; the second where there is none. */
+  readonly third?: Rgb | undefined;
+  /** How strongly each of the three tints, against a paint of which its colour alone is known; 1 where that is not said. */
+  readonly tintings?: readonly number[] | undefined;
   /** Takes paint away instead of laying it. */
   readonly erases?: boolean;
 }
@@ -57,6 +61,13 @@ export class Inking {
   get colour(): Rgb {
     this.asked ??= [this.mixed[0], this.mixed[1], this.mixed[2]];
     return this.asked;
+  }
+
+  /** How strongly the mark's paint tints. */
+  get tinting(): number {
+    const { tintings } = this.ink;
+    const [first = 1, second = 1] = tintings ?? [];
+    return first + (Number.isNaN(this.shift[3]) ? 0 : this.shift[3]) * (second - first);
   }
 
   /** Sets the fields for a mark's row of numbers. */

@@ -6,7 +6,7 @@ import { qualityIndex } from "../../qualities/table";
 import { LaidStroke, type Wet } from "../../surface/wet";
 import type { StrokePlan } from "../plan";
 import { BodyPile } from "./body-pile";
-import type { Dip } from "./hair-writer";
+import type { Dip } from "./dip";
 import { type Inking, inkingOf } from "./ink";
 import type { Laying, LayingMeans } from "./laying";
 import { MarkWriter } from "./mark-writer";
@@ -151,10 +151,18 @@ export class LaidMarks implements Laying {
 
   /** The colours of a tip whose hairs have one each. */
   private dipAt(row: Float64Array, at: number): Dip | undefined {
-    const { dipped, takes } = this.plan;
-    if (dipped === 0 && !takes) return undefined;
+    const { dipped, thirdly, takes } = this.plan;
+    if (dipped === 0 && thirdly === 0 && !takes) return undefined;
     this.inking.settle(row, at);
-    return { colour: this.inking.colour, second: this.means.ink.second, share: dipped };
+    const { second, third = second, tintings: [, two = 1, three = 1] = [] } = this.means.ink;
+    return {
+      colour: this.inking.colour,
+      second,
+      share: dipped,
+      third,
+      thirdShare: thirdly,
+      tintings: [this.inking.tinting, two, three],
+    };
   }
 
   /** The colour of a mark; in one colour, the first mark's is the whole stroke's. */
@@ -168,6 +176,7 @@ export class LaidMarks implements Laying {
   private lend(lender: Mixer, to: number, row: Float64Array, at: number): void {
     const { batch } = this.writer;
     batch.uploadOne(to);
+    lender.tinting = this.inking.tinting;
     const [red, green, blue] = lender.lend(batch.address, row, at, this.inking.colour);
     const strength = batch.words[to + markWord.flow] / ONE;
     batch.words[to + markWord.flow] = toQ15(strength * lender.strength);

@@ -8,7 +8,8 @@ import { type TipMasks, tipMasks } from "../../tip/mask/masks";
 import { rimOf, thinness } from "../../tip/mask/rim";
 import { MARK_NUMBERS, markField } from "../mark-list";
 import { isSwept } from "../swept";
-import { type Dip, HairWriter, type Takes } from "./hair-writer";
+import type { Dip } from "./dip";
+import { HairWriter, type Takes } from "./hair-writer";
 import type { HairsTaking } from "./hairs-taking";
 import type { LayingMeans } from "./laying";
 import { MarkBatch } from "./mark-batch";
@@ -69,7 +70,7 @@ export class MarkWriter {
 
   /**
    * Adds a mark's record to the batch, all but its colours. A swept tip leaves the piece that ends at the place before.
-   * @param dip the colours of a tip that is dipped in two
+   * @param dip the colours of a tip that is dipped in several
    * @returns where it begins; −1 where the mark leaves nothing
    */
   write(row: Float64Array, at: number, dip?: Dip): number {

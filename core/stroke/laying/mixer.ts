@@ -4,7 +4,7 @@ import { MARK_BYTES, markWord } from "../../kernels/mark-record";
 import { ONE } from "../../kernels/memory/q15";
 import { exp, power } from "../../numeric/power";
 import { blurFor } from "../../paint/soften";
-import { mixSpaces, type SpaceName } from "../../paint/spaces";
+import { mixSpaces, numbersIn, type SpaceName } from "../../paint/spaces";
 import { qualityIndex } from "../../qualities/table";
 import type { Surface } from "../../surface/surface";
 import type { WetBody } from "../../surface/wet";
@@ -49,6 +49,8 @@ export class Mixer {
   private begun = false;
   private lastDistance = 0;
   private colour: Rgb | undefined;
+  /** How strongly the brush's own paint tints; told before each mark. */
+  tinting = 1;
   private numbers: readonly number[] = [];
 
   constructor(
@@ -159,7 +161,7 @@ export class Mixer {
   private settle(colour: Rgb): void {
     if (this.colour === colour) return;
     this.colour = colour;
-    this.numbers = [...mixSpaces[this.space].into(colour), 1];
+    this.numbers = [...numbersIn(this.space, colour, this.tinting), 1];
   }
 
   /** Takes up the mean of what the mark meets. @returns what the mixed numbers are scaled by */

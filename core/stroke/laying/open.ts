@@ -57,6 +57,7 @@ export class OpenMarks implements Laying {
     batch.words[to + markWord.flow] = toQ15((batch.words[to + markWord.flow] / ONE) * share);
     batch.upload();
     writer.meetGround();
+    this.mixer.tinting = inking.tinting;
     this.mixer.lay(batch.address, row, at, inking.colour, writer.left, writer.top);
     this.shove?.move(batch.address, row, at, row[at + size], writer.left, writer.top, this.mixer.way);
     pile?.pile(batch);

@@ -88,6 +88,8 @@ export const shapeSchema = z.discriminatedUnion("kind", [
     splay: share.default(0.3),
     /** How far the second colour goes across the tip, which is dipped in both: 0 not at all … 1 half and half. */
     dip: share.default(0),
+    /** How far a third colour goes across it from the other side; the first then lies in the middle. */
+    third: share.default(0),
     seed,
   }),
   /** `gap`: the empty share between two lines; `unevenness` of their strength and width. */
