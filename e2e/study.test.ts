@@ -58,6 +58,10 @@ test("a study taken out is the same picture in Node, and the same again where it
     await page.getByRole("button", { name: `Take ${brush}` }).click();
     await penStroke(page, wave(60 + n * 50));
   }
+  // What is dry neither smears nor mixes.
+  await page.getByRole("button", { name: /^Let it dry/ }).click();
+  await page.getByRole("button", { name: "Undo: letting it dry" }).waitFor();
+  await page.getByRole("region", { name: "Paints" }).getByRole("button", { name: "Vermilion" }).click();
   await page.getByText("smudge", { exact: true }).click();
   await penStroke(page, wave(110));
   await page.getByRole("button", { name: "new", exact: true }).click();
@@ -72,7 +76,9 @@ test("a study taken out is the same picture in Node, and the same again where it
   const zip = await download(page, /^The study/);
   const study = unpackStudy(zip);
   expect(study.acts.map(({ kind }) => kind)).toEqual([
-    ...Array(5).fill("stroke"),
+    ...Array(4).fill("stroke"),
+    "dry",
+    "stroke",
     "layer",
     "look",
     "stroke",
