@@ -20,13 +20,13 @@ await run(async () => {
     ...(needs.browser ? { chromium: "chromium" } : {}),
     ...(needs.database ? { mariadbd: "mariadb-server" } : {}),
   });
+  await ensureKernels();
+  // Checks have a core of their own while pages are built and the server comes up; what they find is told after that.
+  const checks = needs.checks
+    ? Promise.all(["typecheck", "lint"].map((what) => quietly("npm", ["run", what])))
+    : Promise.resolve([]);
+  checks.catch(() => undefined);
   if (needs.build) await ensureBuild();
-  else await ensureKernels();
-  if (needs.checks) {
-    await step("checking types, style and imports", () =>
-      Promise.all(["typecheck", "lint"].map((what) => quietly("npm", ["run", what]))).then(() => "done"),
-    );
-  }
   const stops = [];
   const end = async () => {
     while (stops.length) await stops.pop()();
@@ -51,6 +51,7 @@ await run(async () => {
       stops.push(server.stop);
       env.BROSSE_TEST_ADDRESS = server.address;
     }
+    if (needs.checks) await step("checking types, style and imports", () => checks.then(() => "done"));
     const projects = needs.projects.flatMap((name) => ["--project", name]);
     const mode = needs.watch ? [] : ["run"];
     const code = await loudly("npx", ["vitest", ...mode, ...projects, ...needs.rest], { env });

@@ -161,10 +161,11 @@ export class OwnPaint {
     this.painter.push(samples);
   }
 
+  /** Finishes the stroke; what is wet of it dries by and by: see `Surface.goOn`. */
   end(): void {
     const act = this.acts.at(-1);
     if (!this.painter || !act) return;
-    this.painter.end();
+    this.painter.lift();
     this.painter = undefined;
     this.close(act);
   }

@@ -16,6 +16,7 @@ import { tableLight } from "@core/surface/light";
 import { Picture } from "@core/surface/picture";
 import { Surface } from "@core/surface/surface";
 import { breath } from "~/port/serve-port";
+import { dryOn } from "./dry-on";
 import { fetchPictures } from "./fetch-pictures";
 import { inkOf } from "./ink-of";
 import type { OwnLayers } from "./own-layers";
@@ -41,7 +42,7 @@ export class Paper {
   private readonly kernels: Kernels = createKernels();
   private ink: Ink;
   private readonly drawing: OffscreenCanvasRenderingContext2D;
-  private surface: Surface;
+  surface: Surface;
   private view: PaperView;
   private brush: Brush | undefined;
   /** The newest brush; its pictures may still be on their way. */
@@ -225,8 +226,12 @@ export class Paper {
   /** Finishes the stroke at once, then the proofs that had to wait for it. Answers as `setBrush`. */
   async penUp(): Promise<boolean> {
     this.own.end();
+    dryOn(() => this);
     return this.rest();
   }
+
+  /** Shows what has changed. */
+  readonly show = (): void => this.view.show();
 
   /** What waits for a pen to leave. */
   private async rest(): Promise<boolean> {
@@ -302,6 +307,7 @@ export class Paper {
 
   /** What is painted on the layers that are shown, without the paper, as a PNG. */
   painted(): Uint8Array {
+    this.surface.settle();
     const whole = new Picture(this.surface, null);
     whole.showAll();
     const pixels = whole.copy();
@@ -311,11 +317,13 @@ export class Paper {
 
   /** How high the paint stands, or which way it faces. */
   relief(map: ReliefMap): Uint8Array {
+    this.surface.settle();
     return reliefPng(this.surface, map, this.manner.light?.depth);
   }
 
   /** All layers as OpenRaster; its merged picture is lit as the paper is. @throws FormatError where there is nothing, or a blend mode has no name there */
   layered(): Uint8Array {
+    this.surface.settle();
     return writeOra(this.surface, hexToRgb(this.manner.colours.paper), this.manner.light ?? undefined);
   }
 

@@ -56,10 +56,16 @@ export class StrokePainter {
 
   /** Finishes the stroke: it becomes part of the layer. */
   end(): void {
+    this.lift();
+    this.surface.dry();
+  }
+
+  /** Finishes the stroke and lets what is wet of it dry on its layer by and by: see `Surface.goOn`. */
+  lift(): void {
     this.maker.end();
     this.drain();
     this.laying.end();
-    this.surface.dry();
+    this.surface.lay();
     this.laying.release();
   }
 

@@ -119,6 +119,13 @@ export class StudySheet {
     return this.close();
   }
 
+  /** As `end`, and lets what is wet of the stroke dry by and by: see `Surface.goOn`. */
+  lift(): Change | undefined {
+    this.painter?.lift();
+    this.painter = undefined;
+    return this.close();
+  }
+
   /** Does a whole act. What names a layer or brush that is not there changes nothing. */
   do(act: Doing): Change | undefined {
     if (act.kind === "stroke") return this.doStroke(act);

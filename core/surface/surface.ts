@@ -5,6 +5,7 @@ import { ONE, toQ15 } from "../kernels/memory/q15";
 import { PLANE, TILE } from "../kernels/memory/tile-size";
 import type { Tiles } from "../kernels/memory/tiles";
 import { Composer, type LayerPart, pileUp, type WetOn } from "./compose";
+import { DryingStroke } from "./drying";
 import { Layer, type LayerSheet, layerSheets } from "./layer";
 import { type CoverOnLayer, LIGHT_REACH, type Wet } from "./wet";
 
@@ -40,6 +41,7 @@ export class Surface {
   readonly kept = new Map<string, { release(): void }>();
   private order: readonly Layer[];
   private wetOn: WetOn | undefined;
+  private drying: DryingStroke | undefined;
   private active: Layer;
   private part: LayerPart = "paint";
   private readonly composer: Composer;
@@ -145,8 +147,36 @@ export class Surface {
     this.wetOn = { stroke, layer: this.active, part: this.part };
   }
 
-  /** Makes the wet stroke part of its layer. */
+  /** Makes the wet stroke part of its layer, all that happens to it by itself included. */
   dry(): void {
+    this.lay();
+    this.settle();
+  }
+
+  /** Lets a stroke that was laid dry wholly. */
+  settle(): void {
+    while (this.goOn(() => true));
+  }
+
+  /** Whether a stroke that was laid is drying. */
+  get dries(): boolean {
+    return this.drying !== undefined;
+  }
+
+  /** Lets a stroke that was laid dry on. @param goOn is asked after each step; false stops @returns whether there is more */
+  goOn(goOn: () => boolean): boolean {
+    const { drying } = this;
+    if (!drying) return false;
+    const { changed, over } = drying.goOn(this.composer, goOn);
+    this.markChanged(changed, ALL_BANDS, false);
+    if (!over) return true;
+    drying.release(true);
+    this.drying = undefined;
+    return false;
+  }
+
+  /** Makes the wet stroke part of its layer as it is; what happens to it by itself goes on there, beside whatever comes, until something is to be done on the surface. */
+  lay(): void {
     const { wetOn } = this;
     if (!wetOn) return;
     const { stroke, layer, part } = wetOn;
@@ -158,6 +188,8 @@ export class Surface {
     if (stroke.settle) sheets.push("pool");
     if (layer.dried && !stroke.adds) sheets.push("dried");
     this.beforeChange?.(layer, part === "mask" ? ["mask"] : sheets, changes);
+    if (stroke.drying && part === "paint")
+      this.drying = new DryingStroke(this.kernels, wetOn, stroke.drying, changes, sheet);
     for (const index of changes) {
       if (part === "mask") {
         stroke.joinMask?.(layer.makeMask().make(index), index);
@@ -175,9 +207,9 @@ export class Surface {
         stroke.join(dried, index);
         stroke.wear?.(layer.driedHeights(index), index);
       }
-      stroke.settle?.(layer, index);
+      if (!this.drying) stroke.settle?.(layer, index);
     }
-    stroke.release();
+    if (!this.drying) stroke.release();
     this.wetOn = undefined;
   }
 
@@ -198,6 +230,7 @@ export class Surface {
   /** Forgets everything painted on one layer and its mask, dry and wet. */
   clear(layer: number): void {
     const { tiles, heights, mask, pool, dried } = this.order[layer];
+    this.settle();
     if (this.wetOn?.layer === this.order[layer]) {
       this.wetOn.stroke.release();
       this.wetOn = undefined;
@@ -314,6 +347,7 @@ export class Surface {
   /** Gives all memory back; the surface is not usable afterwards. */
   release(): void {
     this.wetOn?.stroke.release();
+    this.drying?.release(false);
     for (const layer of this.order) layer.release();
     this.composer.release();
     for (const thing of this.kept.values()) thing.release();

@@ -57,11 +57,23 @@ export interface Wet {
   coverAt(index: number, from: number, to: number): Cover | undefined;
   /** Is told of each tile of its layer that it has become part of; what of it goes on being wet, it leaves there. */
   settle?(layer: Layer, index: number): void;
+  /** What happens to it by itself once it is laid; nothing where nothing does, or where that is over. */
+  readonly drying?: Drying | undefined;
   /** Takes what it erases from a tile of heights. */
   wear?(heights: number, index: number): void;
   /** Makes its coverage part of a mask's tile, where it can be painted on masks. */
   joinMask?(mask: number, index: number): void;
   release(): void;
+}
+
+/** What happens to a stroke by itself once it is laid, a step after the other: the same steps, whenever they are taken. */
+export interface Drying {
+  /** How much of it is over, 0…1. */
+  readonly share: number;
+  /** Takes a step; false after the last one. */
+  step(): boolean;
+  /** Makes the stroke look as it is by now. */
+  show(): void;
 }
 
 /** Changes how a stroke's tiles look, and leaves the tiles. */

@@ -112,12 +112,12 @@ function seen(brush: Brush, place: StrokePlace): string {
   const key = JSON.stringify([brush, place]);
   const before = known.get(key);
   if (before !== undefined) return before;
-  const now = createHash("sha256").update(look(brush, place), "latin1").digest("hex");
+  const now = look(brush, place);
   known.set(key, now);
   return now;
 }
 
-/** Everything one can see of a stroke, over paint of two colours: its pixels and its heights. */
+/** A hash of everything one can see of a stroke, over paint of two colours: its pixels and its heights. */
 function look(brush: Brush, place: StrokePlace): string {
   const surface = new Surface(kernels, WIDTH, HEIGHT);
   placePicture(surface, leafPicture(WIDTH, HEIGHT));
@@ -137,10 +137,10 @@ function look(brush: Brush, place: StrokePlace): string {
   paintHand(surface, brush, { ...ink, erases: place.erases ?? false }, [there], 3, testPictures);
   const picture = new Picture(surface, null);
   picture.showAll();
-  const text = `${Buffer.from(picture.copy()).toString("latin1")}|${heightPixels(surface).join()}`;
+  const hash = createHash("sha256").update(picture.copy()).update(heightPixels(surface)).digest("hex");
   picture.release();
   surface.release();
-  return text;
+  return hash;
 }
 
 const settings = Object.keys(given) as Setting[];

@@ -16,6 +16,8 @@ import { nothingDone, type Standing, standingAfter, standingOf } from "@core/stu
 import { Timeline } from "@core/study/timeline";
 import { TraceWriter } from "@core/study/trace";
 import { tableLight } from "@core/surface/light";
+import type { Surface } from "@core/surface/surface";
+import { dryOn } from "~/engine/dry-on";
 import type { ReliefMap } from "~/engine/protocol";
 import type { Framing } from "~/paper/window/framing";
 import { WindowView } from "../window/window-view";
@@ -25,6 +27,8 @@ import { writePng } from "./write-canvas";
 
 /** So many of the acts of a study that is opened can be taken back that way. */
 const RECORDED = 100;
+/** How long it is until one looks again whether a wash has dried, ms. */
+const DRYING = 30;
 /** How long acts are replayed before what was asked meanwhile is heard, ms. */
 const TURN = 12;
 
@@ -77,6 +81,13 @@ export class Easel {
     this.brushes.set(hash, brush);
     this.pictures.set(hash, pictures);
   }
+
+  get surface(): Surface {
+    return this.sheet.surface;
+  }
+
+  /** Shows what has changed. */
+  readonly show = (): void => this.view.show();
 
   get state(): SheetState {
     const { done, undone } = this.standing;
@@ -216,7 +227,8 @@ export class Easel {
     const { stroke } = this;
     if (!stroke) return undefined;
     this.stroke = undefined;
-    const change = this.sheet.end();
+    const change = this.sheet.lift();
+    dryOn(() => this);
     if (stroke.writer.length === 0) return undefined;
     const entry = this.enter({ ...stroke.head, trace: stroke.writer.trace() });
     this.keep(change, entry.n);
@@ -273,6 +285,8 @@ export class Easel {
   async progressives(longest: number, wanted: () => Promise<boolean>): Promise<readonly Progressive[] | undefined> {
     if (this.proofs?.longest !== longest)
       this.proofs = { longest, made: new Progressives(this.sheet, hexToRgb(this.size.paper), longest) };
+    // What dries is drawn when it has dried.
+    while (this.surface.dries) await new Promise((resolve) => setTimeout(resolve, DRYING));
     if (this.stroke) return undefined;
     const tiles = [...this.changed];
     this.changed.clear();
@@ -292,21 +306,26 @@ export class Easel {
 
   /** All layers as OpenRaster. @throws FormatError where there is nothing, or a blend mode has no name there */
   layered(): Uint8Array {
-    return writeOra(this.sheet.surface, hexToRgb(this.size.paper), tableLight);
+    this.surface.settle();
+    return writeOra(this.surface, hexToRgb(this.size.paper), tableLight);
   }
 
   /** How high the paint stands, or which way it faces. */
   relief(map: ReliefMap): Uint8Array {
-    return reliefPng(this.sheet.surface, map);
+    this.surface.settle();
+    return reliefPng(this.surface, map);
   }
 
   /** The whole picture without light on its thick paint, as a PNG. */
   flat(): Uint8Array {
+    this.surface.settle();
     return pictureOfSheet(this.sheet, this.size.paper, undefined, null);
   }
 
   /** The whole picture as a PNG, made smaller where a side would be longer. */
   async picture(longest: number): Promise<Uint8Array<ArrayBuffer>> {
+    this.surface.settle();
+    this.show();
     return writePng(this.view.small(longest));
   }
 

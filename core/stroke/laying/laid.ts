@@ -15,7 +15,7 @@ import { RimFinish, rimRadius } from "./rim";
 import { SecondTip } from "./second-tip";
 import { FilmStroke } from "./water/film";
 import { LiftStroke } from "./water/lift";
-import { dryFilm } from "./water/wash";
+import { beginDrying } from "./water/wash";
 
 const { body, water, gather, spread, granulation, lift } = qualityIndex;
 /** What of a stroke's water is the mean of its marks. */
@@ -120,7 +120,7 @@ export class LaidMarks implements Laying {
     this.second?.end();
     this.flush();
     this.pile?.end();
-    if (this.stroke instanceof FilmStroke) this.dryFilm(this.stroke);
+    if (this.stroke instanceof FilmStroke) this.beginDrying(this.stroke);
   }
 
   /** A stroke has one water: the mean of what its marks have. */
@@ -133,13 +133,13 @@ export class LaidMarks implements Laying {
     else stroke.lift = this.ofWater[4] / this.entries;
   }
 
-  private dryFilm(film: FilmStroke): void {
+  private beginDrying(film: FilmStroke): void {
     if (this.entries === 0) return;
     const { surface, brush, clock } = this.means;
     const [, gather, spread, granulation] = this.ofWater.map((sum) => sum / this.entries);
     const { rim, dryAfter } = brush.paint;
     const water = { gather, spread, granulation, dryAfter, radius: rimRadius(rim, brush.tip.size) };
-    dryFilm(surface, film, water, this.writer.grain, clock);
+    beginDrying(surface, film, water, this.writer.grain, clock);
   }
 
   release(): void {

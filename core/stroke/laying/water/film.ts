@@ -5,7 +5,7 @@ import { Tiles } from "../../../kernels/memory/tiles";
 import { ln } from "../../../numeric/power";
 import type { Layer } from "../../../surface/layer";
 import type { Surface } from "../../../surface/surface";
-import { type Cover, type Finish, LIGHT_REACH, type Wet, type WetBody } from "../../../surface/wet";
+import { type Cover, type Drying, type Finish, LIGHT_REACH, type Wet, type WetBody } from "../../../surface/wet";
 import { leaveWet, type WetBefore } from "./pool";
 
 const WHITE: Rgb = [1, 1, 1];
@@ -23,6 +23,8 @@ export class FilmStroke implements Wet {
   water: number;
   /** What the film has become where it has dried. */
   private dried: Tiles | undefined;
+  /** What its water does, once all of it is laid. */
+  drying: (Drying & { release(): void }) | undefined;
   /** What lies below it, where that is not what the layer has: below pools that have become part of it, and what stays wet. */
   private readonly unders: Tiles;
   private wetness: { readonly volumes: Tiles; readonly time: number; readonly long: number } | undefined;
@@ -82,6 +84,7 @@ export class FilmStroke implements Wet {
 
   /** Makes the film what it dried to: from then on it looks so. */
   dryTo(films: Tiles): void {
+    this.dried?.release();
     this.dried = films;
   }
 
@@ -136,6 +139,7 @@ export class FilmStroke implements Wet {
     this.finish?.release();
     this.body?.tiles.release();
     this.dried?.release();
+    this.drying?.release();
     this.unders.release();
     this.wetness?.volumes.release();
     this.kernels.heap.give(this.room, 4 * PLANE);

@@ -3,7 +3,8 @@ import { plainGroundOf } from "../../../ground/model";
 import { PLANE } from "../../../kernels/memory/tile-size";
 import { Tiles } from "../../../kernels/memory/tiles";
 import { noPictures } from "../../../picture/picture";
-import { ALL_BANDS, type Surface } from "../../../surface/surface";
+import type { Surface } from "../../../surface/surface";
+import type { Drying } from "../../../surface/wet";
 import type { LayingMeans } from "../laying";
 import { halvedBoxes } from "../rim";
 import type { FilmStroke } from "./film";
@@ -50,12 +51,12 @@ interface WetTile {
 }
 
 /**
- * Lets a film dry: pigment moves inside its wet places for so many steps, each slower than the last, and settles. Its mass is
+ * Begins to let a film dry: pigment moves inside its wet places for so many steps, each slower than the last, and settles. Its mass is
  * kept. Where it meets water of strokes before that has not dried, what is in that floats again and both mix; fresh water
  * pushes it away. What comes out follows from coverage, ground, pool and these numbers alone.
  * @param ground the heights into whose valleys pigment sinks; a fine paper where there is none
  */
-export function dryFilm(
+export function beginDrying(
   surface: Surface,
   film: FilmStroke,
   water: Water,
@@ -65,12 +66,38 @@ export function dryFilm(
   const wash = new Wash(surface, film, water, begun);
   wash.findPaths(ground ?? paperOf(surface, "wash paper", 1), paperOf(surface, "wash mottle", MOTTLE_SCALE));
   wash.fill();
-  for (let step = 0; step < STEPS; step++) wash.step(1 - step / STEPS);
-  film.dryTo(wash.films());
   if (water.dryAfter > 0) film.stayWet(wash.volumes, ended, water.dryAfter);
-  wash.release();
   dropDried(surface, begun);
-  surface.markChanged(film.present(), ALL_BANDS, false);
+  film.drying = new WashDrying(film, wash);
+}
+
+/** The steps of one wash. */
+class WashDrying implements Drying {
+  private taken = 0;
+
+  constructor(
+    private readonly film: FilmStroke,
+    private readonly wash: Wash,
+  ) {
+    this.show();
+  }
+
+  get share(): number {
+    return this.taken / STEPS;
+  }
+
+  step(): boolean {
+    this.wash.step(1 - this.taken / STEPS);
+    return ++this.taken < STEPS;
+  }
+
+  show(): void {
+    this.film.dryTo(this.wash.films());
+  }
+
+  release(): void {
+    this.wash.release();
+  }
 }
 
 /** The wet tiles of a film, and of the pools it meets, and what floats and has settled in them. */
