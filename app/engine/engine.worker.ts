@@ -44,17 +44,17 @@ const say = servePort<Painting>(self, {
       return true;
     },
     painted: (_, job) => {
-      const bytes = Uint8Array.from(present().painted());
+      const bytes = Uint8Array.from(present().out("painted"));
       job.transfer(bytes.buffer);
       return bytes;
     },
     relief: (map, job) => {
-      const bytes = Uint8Array.from(present().relief(map));
+      const bytes = Uint8Array.from(present().out(map));
       job.transfer(bytes.buffer);
       return bytes;
     },
     layered: (_, job) => {
-      const bytes = Uint8Array.from(present().layered());
+      const bytes = Uint8Array.from(present().out("layered"));
       job.transfer(bytes.buffer);
       return bytes;
     },

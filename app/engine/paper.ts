@@ -1,8 +1,5 @@
 import { type Brush, scaledBrush, smudging, type Use, withValue } from "@core/brush";
 import { hexToRgb } from "@core/colour/srgb";
-import { writeOra } from "@core/formats/ora/write";
-import { writeRgba } from "@core/formats/png/png";
-import { reliefPng } from "@core/formats/png/relief-png";
 import { asPainter } from "@core/hand/preview";
 import { type Proof, proofsOn, usualProofs } from "@core/hand/proof";
 import type { Sample } from "@core/hand/sample";
@@ -13,7 +10,6 @@ import { needsBed, paintBed } from "@core/stroke/bed";
 import type { Ink } from "@core/stroke/laying/ink";
 import { paintHand } from "@core/stroke/painter";
 import { tableLight } from "@core/surface/light";
-import { Picture } from "@core/surface/picture";
 import { Surface } from "@core/surface/surface";
 import { breath } from "~/port/serve-port";
 import { dryOn } from "./dry-on";
@@ -23,7 +19,8 @@ import type { OwnLayers } from "./own-layers";
 import { OwnPaint } from "./own-paint";
 import { paperOf } from "./paper-ground";
 import { PaperView } from "./paper-view";
-import type { OwnActs, PaperColours, PaperManner, ReliefMap, ReplayedStroke } from "./protocol";
+import { papersOut } from "./papers-out";
+import type { OwnActs, PaperColours, PaperManner, ReplayedStroke } from "./protocol";
 import { dressActs } from "./scratch/dress-acts";
 import { openSheet } from "./scratch/open-sheet";
 import { SheetKeeper } from "./scratch/sheet-keeper";
@@ -305,26 +302,10 @@ export class Paper {
     this.change(() => this.own.setLayers(layers));
   }
 
-  /** What is painted on the layers that are shown, without the paper, as a PNG. */
-  painted(): Uint8Array {
+  /** What is painted, to be taken out of the page, once all of it has dried. */
+  out<What extends keyof typeof papersOut>(what: What): Uint8Array {
     this.surface.settle();
-    const whole = new Picture(this.surface, null);
-    whole.showAll();
-    const pixels = whole.copy();
-    whole.release();
-    return writeRgba(pixels, this.surface.width, this.surface.height);
-  }
-
-  /** How high the paint stands, or which way it faces. */
-  relief(map: ReliefMap): Uint8Array {
-    this.surface.settle();
-    return reliefPng(this.surface, map, this.manner.light?.depth);
-  }
-
-  /** All layers as OpenRaster; its merged picture is lit as the paper is. @throws FormatError where there is nothing, or a blend mode has no name there */
-  layered(): Uint8Array {
-    this.surface.settle();
-    return writeOra(this.surface, hexToRgb(this.manner.colours.paper), this.manner.light ?? undefined);
+    return papersOut[what](this.surface, this.manner);
   }
 
   /** Not while a stroke is being painted. */

@@ -16,7 +16,7 @@ export function coverageUnder(surface: Surface, x: number, y: number, size: numb
       const px = Math.floor(x + i * size * APART);
       const py = Math.floor(y + j * size * APART);
       if (!(px >= 0 && py >= 0 && px < surface.width && py < surface.height)) continue;
-      const tile = surface.activeTile((py >> 6) * surface.columns + (px >> 6));
+      const tile = surface.active.tiles.at((py >> 6) * surface.columns + (px >> 6));
       if (tile) sum += words[tile / 2 + 3 * TILE * TILE + (py & 63) * TILE + (px & 63)];
     }
   }

@@ -86,6 +86,11 @@ export class Layer {
     return this.dried;
   }
 
+  /** The address of a tile of one of its sheets, 0 for none. */
+  at(sheet: LayerSheet, index: number): number {
+    return this[sheet]?.at(index) ?? 0;
+  }
+
   /** The address of the heights that have dried on a tile, 0 for none. */
   driedHeights(index: number): number {
     const tile = this.dried?.at(index);

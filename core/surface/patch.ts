@@ -2,8 +2,9 @@ import { deflateSync, inflateSync } from "fflate";
 import type { Kernels } from "../kernels/load";
 import { PLANE } from "../kernels/memory/tile-size";
 import type { Tiles } from "../kernels/memory/tiles";
+import { ALL_BANDS } from "./changed-tiles";
 import { type Layer, type LayerSheet, layerSheets, sheetPlanes } from "./layer";
-import { ALL_BANDS, type Surface } from "./surface";
+import type { Surface } from "./surface";
 
 /** What some tiles of one layer held at one time; null for a tile that was not there. */
 type Held = Map<number, Uint8Array | null>;

@@ -2,9 +2,10 @@ import type { Rgb } from "../colour/srgb";
 import { ONE, toQ15 } from "../kernels/memory/q15";
 import { TILE } from "../kernels/memory/tile-size";
 import { noPictures, type Pictures } from "../picture/picture";
+import { ALL_BANDS, BAND, type DirtyTile } from "./changed-tiles";
 import type { Light } from "./light";
 import { Relief } from "./relief";
-import { ALL_BANDS, BAND, type DirtyTile, type Surface } from "./surface";
+import type { Surface } from "./surface";
 import { WetRow } from "./wet-row";
 
 /** A rectangle in px; `right` and `bottom` are one past the last. */

@@ -3,7 +3,7 @@ import type { Ground } from "../ground/model";
 import type { Kernels } from "../kernels/load";
 import { ONE, toQ15 } from "../kernels/memory/q15";
 import { PLANE, TILE } from "../kernels/memory/tile-size";
-import type { Tiles } from "../kernels/memory/tiles";
+import { ALL_BANDS, ChangedTiles, type DirtyTile } from "./changed-tiles";
 import { Composer, type LayerPart, pileUp, type WetOn } from "./compose";
 import { DryingStroke } from "./drying";
 import { Layer, type LayerSheet, layerSheets } from "./layer";
@@ -12,25 +12,11 @@ import { type CoverOnLayer, LIGHT_REACH, type Wet } from "./wet";
 /** The longest side of a surface in px. */
 export const MAX_SIDE = 16_384;
 
-/** A tile of which something changed. */
-export interface DirtyTile {
-  readonly index: number;
-  /** A bit for each eight rows of it, the lowest for the topmost. */
-  readonly bands: number;
-}
-
-/** The rows of a band. */
-export const BAND = 8;
-
-/** The bands of a tile that changed all over. */
-export const ALL_BANDS = 0xff;
-
 /** A painted area of `width`×`height` px: layers of 16-bit premultiplied tiles, bottom first, and a wet stroke while painting. */
 export class Surface {
   readonly columns: number;
   readonly rows: number;
-  /** One byte a tile: a bit for each eight rows in which something changed since `takeDirty`. */
-  readonly dirty: number;
+  private readonly changes: ChangedTiles;
   /** The surface's own grain, which every brush meets. */
   paper: Ground | undefined;
   /** The colour of the opaque sheet below all layers; undefined for none. Blend modes meet it. */
@@ -42,7 +28,7 @@ export class Surface {
   private order: readonly Layer[];
   private wetOn: WetOn | undefined;
   private drying: DryingStroke | undefined;
-  private active: Layer;
+  private on: Layer;
   private part: LayerPart = "paint";
   private readonly composer: Composer;
 
@@ -59,9 +45,14 @@ export class Surface {
     this.columns = Math.ceil(width / TILE);
     this.rows = Math.ceil(height / TILE);
     this.order = Array.from({ length: layers }, () => this.newLayer());
-    this.active = this.order[0];
+    this.on = this.order[0];
     this.composer = new Composer(kernels);
-    this.dirty = kernels.heap.takeCleared(this.columns * this.rows);
+    this.changes = new ChangedTiles(kernels, this.columns, this.rows);
+  }
+
+  /** The address of one byte a tile: a bit for each eight rows in which something changed since `takeDirty`. */
+  get dirty(): number {
+    return this.changes.address;
   }
 
   /** All layers, the bottom one first. */
@@ -82,11 +73,6 @@ export class Surface {
     this.markAll();
   }
 
-  /** Has everything shown anew. */
-  markAll(): void {
-    this.kernels.heap.u8.fill(ALL_BANDS, this.dirty, this.dirty + this.columns * this.rows);
-  }
-
   /** The stroke that is being painted. */
   get wet(): Wet | undefined {
     return this.wetOn?.stroke;
@@ -94,20 +80,31 @@ export class Surface {
 
   /** The tiles that changed since the last call. */
   takeDirty(): DirtyTile[] {
-    const flags = this.kernels.heap.u8.subarray(this.dirty, this.dirty + this.columns * this.rows);
-    const found: DirtyTile[] = [];
-    this.spread(flags);
-    for (let i = 0; i < flags.length; i++) if (flags[i]) found.push({ index: i, bands: flags[i] });
-    flags.fill(0);
-    return found;
+    this.spread();
+    return this.changes.take();
+  }
+
+  /** Has everything shown anew. */
+  markAll(): void {
+    this.changes.markAll();
+  }
+
+  /** Has tiles shown anew. @param lit whether their neighbours look different, too, for light falls on thick paint */
+  markChanged(indices: readonly number[], bands: number, lit: boolean): void {
+    this.changes.mark(indices, bands, lit);
   }
 
   /** Chooses the layer that strokes are painted on, or its mask, which is made; a wet stroke is dried where it was begun. */
   paintOn(layer: number, part: LayerPart = "paint"): void {
     this.dry();
-    this.active = this.order[layer];
+    this.on = this.order[layer];
     this.part = part;
-    if (part === "mask") this.active.makeMask();
+    if (part === "mask") this.on.makeMask();
+  }
+
+  /** The layer that is painted on, as it is without the wet stroke. */
+  get active(): Layer {
+    return this.on;
   }
 
   /** Whether strokes are painted on a mask: what they cover is hidden, what they erase is seen again. */
@@ -115,36 +112,11 @@ export class Surface {
     return this.part === "mask";
   }
 
-  /** Whether the layer that is painted on keeps its alpha. */
-  get keepsAlpha(): boolean {
-    return this.active.keepsAlpha;
-  }
-
-  /** The address of the tile of the layer that is painted on as it has dried, and its heights after it; 0 where none has. */
-  activeDried(index: number): number {
-    return this.active.dried?.at(index) ?? 0;
-  }
-
-  /** The address of its heights alone, 0 for none. */
-  activeDriedHeights(index: number): number {
-    return this.active.driedHeights(index);
-  }
-
-  /** The address of the table of those tiles, 0 for none. */
-  get driedTable(): number {
-    return this.active.dried?.table ?? 0;
-  }
-
-  /** The pool of the layer that is painted on. */
-  get activePool(): Tiles | undefined {
-    return this.active.pool;
-  }
-
   /** Begins a stroke on the layer that is painted on. @throws Error when that is locked */
   wetten(stroke: Wet): void {
     this.dry();
-    if (this.active.locked) throw new Error("this layer is locked");
-    this.wetOn = { stroke, layer: this.active, part: this.part };
+    if (this.on.locked) throw new Error("this layer is locked");
+    this.wetOn = { stroke, layer: this.on, part: this.part };
   }
 
   /** Makes the wet stroke part of its layer, all that happens to it by itself included. */
@@ -180,7 +152,7 @@ export class Surface {
     const { wetOn } = this;
     if (!wetOn) return;
     const { stroke, layer, part } = wetOn;
-    this.spread(this.kernels.heap.u8.subarray(this.dirty, this.dirty + this.columns * this.rows));
+    this.spread();
     const adds = stroke.adds && !layer.keepsAlpha;
     const changes = stroke.present();
     const sheet = layer === this.order[0] ? this.sheet : undefined;
@@ -211,20 +183,6 @@ export class Surface {
     }
     if (!this.drying) stroke.release();
     this.wetOn = undefined;
-  }
-
-  /** Has tiles shown anew. @param lit whether their neighbours look different, too, for light falls on thick paint */
-  markChanged(indices: readonly number[], bands: number, lit: boolean): void {
-    const flags = this.kernels.heap.u8;
-    const { columns, rows, dirty } = this;
-    for (const index of indices) {
-      flags[dirty + index] |= bands;
-      if (!lit) continue;
-      const [column, row] = [index % columns, Math.floor(index / columns)];
-      for (let r = Math.max(0, row - 1); r <= Math.min(rows - 1, row + 1); r++)
-        for (let c = Math.max(0, column - 1); c <= Math.min(columns - 1, column + 1); c++)
-          flags[dirty + r * columns + c] = ALL_BANDS;
-    }
   }
 
   /** Forgets everything painted on one layer and its mask, dry and wet. */
@@ -279,34 +237,14 @@ export class Surface {
       this.composer.keepingAlpha(tile, keepsAlpha, true, () =>
         run.mergeCover(tile, whole, toQ15(r), toQ15(g), toQ15(b)),
       );
-      heap.u8[this.dirty + index] = ALL_BANDS;
     }
     heap.give(whole, PLANE);
-  }
-
-  /** The address of the tile of the layer that is painted on, as it was before the wet stroke; 0 for none. */
-  activeTile(index: number): number {
-    return this.active.tiles.at(index);
-  }
-
-  /** The address of the tile of heights of the layer that is painted on, as it was before the wet stroke; 0 for none. */
-  activeHeights(index: number): number {
-    return this.active.heights?.at(index) ?? 0;
-  }
-
-  /** The address of the table of its tiles of heights, 0 for none. */
-  get heightsTable(): number {
-    return this.active.heights?.table ?? 0;
-  }
-
-  /** Whether thick paint lies on the layer that is painted on. */
-  get hasHeights(): boolean {
-    return this.active.heights !== undefined;
+    this.markChanged(all, ALL_BANDS, false);
   }
 
   /** The address of a tile as the layers below the one that is painted on look; good until the next call of this or `tileToShow`. */
   tileBelow(index: number): number {
-    return this.composer.tile(index, this.order.slice(0, this.order.indexOf(this.active)), undefined);
+    return this.composer.tile(index, this.order.slice(0, this.order.indexOf(this.on)), undefined);
   }
 
   /** The address of a tile as these layers alone look, without a wet stroke; good until the next call of one of these. */
@@ -352,31 +290,14 @@ export class Surface {
     this.composer.release();
     for (const thing of this.kept.values()) thing.release();
     this.kept.clear();
-    this.kernels.heap.give(this.dirty, this.columns * this.rows);
+    this.changes.release();
   }
 
   /** Makes neighbours of changed tiles changed ones, where the wet stroke changes how they look: its rim, or the light on thick paint. */
-  private spread(flags: Uint8Array): void {
+  private spread(): void {
     if (!this.wetOn) return;
     const { stroke, layer } = this.wetOn;
     const lit = stroke.body !== undefined || layer.heights !== undefined;
-    const reach = Math.ceil(Math.max(stroke.reach, lit ? LIGHT_REACH : 0) / BAND);
-    if (reach === 0) return;
-    const changed: DirtyTile[] = [];
-    for (let i = 0; i < flags.length; i++) if (flags[i]) changed.push({ index: i, bands: flags[i] });
-    for (const { index, bands } of changed) {
-      // The bands of the tile above, of its own row and of the tile below, from the lowest bit on.
-      let seen = 0;
-      for (let k = -reach; k <= reach; k++) seen |= k < 0 ? (bands << 8) >> -k : (bands << 8) << k;
-      const column = index % this.columns;
-      const row = Math.floor(index / this.columns);
-      for (let r = Math.max(0, row - 1); r <= Math.min(this.rows - 1, row + 1); r++) {
-        const here = (seen >> ((r - row + 1) * 8)) & ALL_BANDS;
-        for (let c = Math.max(0, column - 1); here && c <= Math.min(this.columns - 1, column + 1); c++) {
-          const neighbour = r * this.columns + c;
-          if (lit || stroke.has(neighbour)) flags[neighbour] |= here;
-        }
-      }
-    }
+    this.changes.spread(Math.max(stroke.reach, lit ? LIGHT_REACH : 0), (index) => lit || stroke.has(index));
   }
 }

@@ -2,7 +2,7 @@ import type { Rgb } from "../colour/srgb";
 import type { Kernels } from "../kernels/load";
 import { toQ15 } from "../kernels/memory/q15";
 import { TILE } from "../kernels/memory/tile-size";
-import { BAND } from "./surface";
+import { BAND } from "./changed-tiles";
 import type { CoverOnLayer } from "./wet";
 
 /** A wet tile and where its picture goes. */

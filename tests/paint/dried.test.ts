@@ -133,7 +133,7 @@ describe("paint that has dried", () => {
     stroke(surface, smear);
     expect(at(surface, 250, 80)[2]).toBeLessThan(BLUE[2]);
     surface.clear(0);
-    expect(surface.activeDried(0)).toBe(0);
+    expect(surface.active.at("dried", 0)).toBe(0);
     surface.release();
   });
 

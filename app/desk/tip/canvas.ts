@@ -10,8 +10,9 @@ import { TILE } from "@core/kernels/memory/tile-size";
 import type { Pictures } from "@core/picture/picture";
 import type { Ink } from "@core/stroke/laying/ink";
 import { paintHand, StrokePainter } from "@core/stroke/painter";
+import { ALL_BANDS } from "@core/surface/changed-tiles";
 import { Picture } from "@core/surface/picture";
-import { ALL_BANDS, Surface } from "@core/surface/surface";
+import { Surface } from "@core/surface/surface";
 import type { TipPen } from "./protocol";
 
 const PAPER: Rgb = [1, 1, 1];

@@ -1,8 +1,9 @@
 import { hexToRgb, rgbToHex } from "@core/colour/srgb";
 import type { Pixels } from "@core/picture/halve";
+import type { DirtyTile } from "@core/surface/changed-tiles";
 import { tableLight } from "@core/surface/light";
 import { type Area, Picture } from "@core/surface/picture";
-import type { DirtyTile, Surface } from "@core/surface/surface";
+import type { Surface } from "@core/surface/surface";
 import { type Framing, matrixOf, seenBounds, toWindow } from "~/paper/window/framing";
 import { HALVINGS, Halves } from "./halves";
 

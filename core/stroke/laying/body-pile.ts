@@ -1,7 +1,8 @@
 import { MARK_WORDS, markWord } from "../../kernels/mark-record";
 import { Tiles } from "../../kernels/memory/tiles";
 import type { Paint } from "../../paint/model";
-import { ALL_BANDS, type Surface } from "../../surface/surface";
+import { ALL_BANDS } from "../../surface/changed-tiles";
+import type { Surface } from "../../surface/surface";
 import type { WetBody } from "../../surface/wet";
 import type { HairsTaking } from "./hairs-taking";
 import { levelMoved } from "./level";
@@ -47,7 +48,7 @@ export class BodyPile {
     const { surface, wet } = this;
     if (!this.ridged) return;
     levelMoved(surface, wet.tiles, () => 0, SETTLES);
-    if (surface.hasHeights) {
+    if (surface.active.heights) {
       plough(surface, wet, this.taking?.ownShare ?? 1);
       wet.isWhole = true;
     }

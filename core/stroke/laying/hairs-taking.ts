@@ -98,13 +98,13 @@ export class HairsTaking {
     const { own, carried, mixed, out, takes, shares } = this;
     run.takeHairs(moving.table, moving.count, place, own, carried, mixed, out, takes, shares);
     if (row[at + body] === 0) return;
-    const { heightsTable, driedTable, columns, rows } = this.surface;
+    const { active, columns, rows } = this.surface;
     run.takeBodies(
       moving.table,
       moving.count,
       place,
-      heightsTable,
-      driedTable,
+      active.heights?.table ?? 0,
+      active.dried?.table ?? 0,
       columns,
       rows,
       takes,

@@ -16,7 +16,7 @@ export function levelMoved(surface: Surface, heights: Tiles, before: (index: num
   const moved = new Tiles(kernels, columns, rows, 1);
   const others = new Tiles(kernels, columns, rows, 1);
   for (const index of present) {
-    run.noteMoved(before(index), heights.at(index), surface.activeDriedHeights(index), moved.enter(index));
+    run.noteMoved(before(index), heights.at(index), surface.active.driedHeights(index), moved.enter(index));
     others.enter(index);
   }
   const room = heap.take(ADDRESSES * 4);

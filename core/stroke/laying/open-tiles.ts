@@ -126,13 +126,13 @@ export class OpenTiles implements Wet {
   join(tile: number, index: number): void {
     this.use();
     const { heap, run } = this.surface.kernels;
-    const dried = this.surface.activeDried(index);
+    const dried = this.surface.active.at("dried", index);
     if (!dried) {
       run.closeTile(this.own.at(index), tile, this.ceiling, this.grained);
       return;
     }
     const room = heap.take(8 * PLANE);
-    run.wetOf(tile, this.surface.activeHeights(index), dried, room);
+    run.wetOf(tile, this.surface.active.at("heights", index), dried, room);
     heap.u8.copyWithin(room + 4 * PLANE, room, room + 4 * PLANE);
     run.closeTile(this.own.at(index), room + 4 * PLANE, this.ceiling, this.grained);
     run.wetOver(room, room + 4 * PLANE, dried, tile);
@@ -152,12 +152,12 @@ export class OpenTiles implements Wet {
   /** What is wet of the layer: what has dried neither moves nor mixes. */
   private openOwn(index: number): number {
     const { surface } = this;
-    const layer = surface.activeTile(index);
-    const dried = surface.activeDried(index);
+    const layer = surface.active.at("tiles", index);
+    const dried = surface.active.at("dried", index);
     if (!layer || !dried) return this.own.open(index, layer);
     const { heap, run } = surface.kernels;
     const wet = heap.take(4 * PLANE);
-    run.wetOf(layer, surface.activeHeights(index), dried, wet);
+    run.wetOf(layer, surface.active.at("heights", index), dried, wet);
     const opened = this.own.open(index, wet);
     heap.give(wet, 4 * PLANE);
     return opened;
@@ -166,7 +166,7 @@ export class OpenTiles implements Wet {
   private openBelow(index: number): number {
     const { surface } = this;
     const { heap, run } = surface.kernels;
-    const dried = surface.activeDried(index);
+    const dried = surface.active.at("dried", index);
     if (!dried) return this.below?.open(index, surface.tileBelow(index)) ?? 0;
     const seen = heap.take(4 * PLANE);
     const below = surface.tileBelow(index);

@@ -21,9 +21,9 @@ export function plough(surface: Surface, { tiles, full, levels }: WetBody, own: 
   let taken = 0;
   let laid = 0;
   for (const index of present) {
-    const dried = surface.activeDriedHeights(index);
+    const dried = surface.active.driedHeights(index);
     const fresh = tiles.at(index);
-    taken += run.levelledBy(surface.activeHeights(index), dried, fresh, levels, full, levelled.enter(index));
+    taken += run.levelledBy(surface.active.at("heights", index), dried, fresh, levels, full, levelled.enter(index));
     laid += run.planeSum(fresh);
   }
   const carried = Math.min(taken, (1 - own) * laid);
@@ -47,7 +47,7 @@ export function plough(surface: Surface, { tiles, full, levels }: WetBody, own: 
   const againShare = again > 0 ? (taken - carried) / again : 0;
   for (const index of present)
     run.ploughed(
-      surface.activeHeights(index),
+      surface.active.at("heights", index),
       levelled.at(index),
       ridges.at(index) || levelled.at(index),
       tiles.at(index),

@@ -5,7 +5,8 @@ import { exp, power } from "../../numeric/power";
 import { cosDegrees, sinDegrees } from "../../numeric/trig";
 import type { Paint } from "../../paint/model";
 import { qualityIndex } from "../../qualities/table";
-import { ALL_BANDS, type Surface } from "../../surface/surface";
+import { ALL_BANDS } from "../../surface/changed-tiles";
+import type { Surface } from "../../surface/surface";
 import type { WetBody } from "../../surface/wet";
 import { markField } from "../mark-list";
 import { levelMoved } from "./level";
@@ -76,7 +77,12 @@ export class Shove {
     if (this.side === 0) return;
     this.surface.kernels.run.shoveEnd(LAST);
     const { surface, wet, paint } = this;
-    levelMoved(surface, wet.tiles, (index) => surface.activeHeights(index), 2 * Math.round(LEVELLINGS * paint.levels));
+    levelMoved(
+      surface,
+      wet.tiles,
+      (index) => surface.active.at("heights", index),
+      2 * Math.round(LEVELLINGS * paint.levels),
+    );
     surface.markChanged(wet.tiles.present(), ALL_BANDS, true);
   }
 
@@ -90,7 +96,7 @@ export class Shove {
     kernels.onTile((index) => this.open(index));
     kernels.run.setShoved(
       this.wet.tiles.table,
-      this.surface.driedTable,
+      this.surface.active.dried?.table ?? 0,
       this.going,
       this.room,
       this.gates,
@@ -103,7 +109,7 @@ export class Shove {
   /** A tile of heights as the layer has it. */
   private open(index: number): number {
     const { heap } = this.surface.kernels;
-    const before = this.surface.activeHeights(index);
+    const before = this.surface.active.at("heights", index);
     const tile = before ? this.wet.tiles.enter(index) : this.wet.tiles.make(index);
     if (before) heap.u8.copyWithin(tile, before, before + PLANE);
     return tile;

@@ -95,7 +95,7 @@ export class FilmStroke implements Wet {
     for (const index of volumes.present()) {
       const to = kept.enter(index);
       this.kernels.heap.u8.copyWithin(to, volumes.at(index), volumes.at(index) + PLANE);
-      if (!this.unders.at(index)) this.layUnder(index, surface.activeTile(index));
+      if (!this.unders.at(index)) this.layUnder(index, surface.active.tiles.at(index));
     }
     this.wetness = { volumes: kept, time, long };
   }

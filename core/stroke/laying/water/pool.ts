@@ -26,7 +26,7 @@ export interface WetBefore {
 
 /** Which of some tiles of the layer that is painted on are still wet at a time, ms. */
 export function wetAt(surface: Surface, indices: Iterable<number>, time: number): WetBefore[] {
-  const pool = surface.activePool;
+  const pool = surface.active.pool;
   if (!pool) return [];
   const { heap, run } = surface.kernels;
   const found: WetBefore[] = [];
@@ -34,7 +34,7 @@ export function wetAt(surface: Surface, indices: Iterable<number>, time: number)
     const at = pool.at(index);
     if (!at) continue;
     const [until, long, , water] = heap.f64.subarray((at + NUMBERS) / 8, (at + NUMBERS) / 8 + 4);
-    const layer = surface.activeTile(index);
+    const layer = surface.active.tiles.at(index);
     if (time >= until || time < until - long || !layer) continue;
     if (heap.u32[(at + NUMBERS) / 4 + 4] !== run.tileSum(layer) >>> 0) continue;
     const wetness = Math.min(1, (until - time) / long);
@@ -45,7 +45,7 @@ export function wetAt(surface: Surface, indices: Iterable<number>, time: number)
 
 /** Lets go what of the pool of the layer that is painted on has dried by a time, ms, or is of another clock: it is never met again. */
 export function dropDried(surface: Surface, time: number): void {
-  const pool = surface.activePool;
+  const pool = surface.active.pool;
   const { heap } = surface.kernels;
   for (const index of pool?.present() ?? []) {
     const at = ((pool?.at(index) ?? 0) + NUMBERS) / 8;

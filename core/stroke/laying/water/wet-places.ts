@@ -24,7 +24,7 @@ export function findWet(
   wet: Tiles,
 ): void {
   const { heap } = surface.kernels;
-  const shape = surface.keepsAlpha ? surface.activeTile(index) : undefined;
+  const shape = surface.active.keepsAlpha ? surface.active.tiles.at(index) : undefined;
   if (shape === 0) return;
   const cover = film.look(index) + (film.tiles.planes - 1) * PLANE;
   let words = heap.u16;
