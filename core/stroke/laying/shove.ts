@@ -17,8 +17,8 @@ const BYTES = 4;
 const MARGIN = 48;
 /** How often, twice, what was moved levels when the tip is lifted, where the paint levels fully. */
 const LEVELLINGS = 5;
-/** How often what is too much runs on when the tip is lifted: far enough for the largest heaps. */
-const LAST = 1500;
+/** In how many rounds at most what is too much spreads when the tip is lifted: enough for the largest heaps. */
+const LAST = 40;
 
 /** The paint that a dragged tip moves by its height: scraped off above its level, filled in below, and run over at its edge. */
 export class Shove {

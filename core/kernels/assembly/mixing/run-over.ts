@@ -20,8 +20,11 @@ const EDGE: f32 = 0.6;
 const REPOSE: f32 = 0.06;
 /** So little, in full heights of a px, may be lost at the end. */
 const ENOUGH: f32 = 2;
-/** How much steeper it may stand with each turn at the end, lest it never ends. */
-const STEEPENS: f32 = 0.002;
+/** How much steeper it may stand with each round at the end, lest that never ends. */
+const STEEPENS: f32 = 0.04;
+/** How far what is left over spreads in a round at the end, px: one more each time. */
+const LEAST_RADIUS: i32 = 3;
+const MOST_RADIUS: i32 = 16;
 /** How often what goes along runs on before some of it is left. */
 const TURNS: i32 = 3;
 
@@ -73,33 +76,63 @@ export function runOverEdges(mark: Mark, way: f32, passes: i32): void {
   for (let n = 0; n < turns; n++) {
     const behind: f32 = far * (1 - <f32>(n + 1) / <f32>turns);
     setGates(mark, boxX, boxY, boxRight, boxBottom, <i32>nearest<f32>(behind * ux), <i32>nearest<f32>(behind * uy));
-    for (let m = 0; m < TURNS; m++) runOver(boxX, boxY, boxRight, boxBottom, OUTWARDS);
+    for (let m = 0; m < TURNS; m++) runOver(boxX, boxY, boxRight, boxBottom);
     leave(mark, boxX, boxY, boxRight, boxBottom);
   }
 }
 
-/** Leaves all that goes along where the tip stands, as flat as it must be. @returns how much is left over */
-export function shoveEnd(passes: i32): f32 {
+/** Leaves all that goes along where the tip stands; what cannot stand there spreads, wider each time, and is left about it. @returns how much is left over */
+export function shoveEnd(rounds: i32): f32 {
   restX = left;
   restY = top;
   restRight = left + side;
   restBottom = top + side;
-  const open = f32x4.splat(1);
-  for (let i = 0; i < side * side; i += 4) v128.store(gate + (i << 2), open);
   let rest = leaveAll(1);
-  for (let n = 0; n < passes && rest > ENOUGH; n++) {
-    const x = max(left + GROUP, restX - 1);
-    const y = max(top + 1, restY - 1);
-    const right = min(left + side - GROUP, restRight + 1);
-    const bottom = min(top + side - 1, restBottom + 1);
-    runOver(x, y, right, bottom, 0);
-    restX = x;
-    restY = y;
-    restRight = right;
-    restBottom = bottom;
+  for (let n = 0; n < rounds && rest > ENOUGH; n++) {
+    spreadRest(min(MOST_RADIUS, LEAST_RADIUS + n));
     rest = leaveAll(1 + <f32>n * STEEPENS);
   }
   return rest;
+}
+
+/** Spreads what goes along by a box of a radius, px, across and down, where something is left and about it; nothing leaves the square. */
+function spreadRest(radius: i32): void {
+  const x = max(left + radius, restX - radius);
+  const y = max(top + radius, restY - radius);
+  const right = min(left + side - radius, restRight + radius);
+  const bottom = min(top + side - radius, restBottom + radius);
+  const row = <usize>(side << 2);
+  for (let line = y; line < bottom; line++) boxAlong(goingAt(x, line), right - x, 4, radius);
+  for (let column = x; column < right; column++) boxAlong(goingAt(column, y), bottom - y, row, radius);
+  restX = x;
+  restY = y;
+  restRight = right;
+  restBottom = bottom;
+}
+
+/**
+ * Gives each of a row of numbers its part to those within a radius; what would go beyond an end stays there.
+ * @param at the first of them @param step bytes from one to the next
+ */
+function boxAlong(at: usize, count: i32, step: usize, radius: i32): void {
+  const per: f64 = 1 / <f64>(2 * radius + 1);
+  const room = flux;
+  const last = count - 1;
+  let sum: f64 = 0;
+  for (let i = -radius; i <= radius; i++) sum += mirrored(at, step, i, last);
+  for (let i = 0; i < count; i++) {
+    store<f32>(room + (<usize>i << 2), <f32>(sum * per));
+    sum += mirrored(at, step, i + radius + 1, last) - mirrored(at, step, i - radius, last);
+  }
+  for (let i = 0; i < count; i++) store<f32>(at + <usize>i * step, load<f32>(room + (<usize>i << 2)));
+}
+
+/** A number of the row, which goes back from its ends: so as much comes back over an end as goes beyond. */
+@inline
+function mirrored(at: usize, step: usize, i: i32, last: i32): f64 {
+  let place = i < 0 ? -i - 1 : i > last ? 2 * last + 1 - i : i;
+  place = max(0, min(last, place));
+  return <f64>load<f32>(at + <usize>place * step);
 }
 
 /** Opens the way to wherever the tip is or was, so many px back, and over its edge at its sides: what is ahead goes along, and nothing runs over behind. */
@@ -142,10 +175,9 @@ function pushed(runs: v128, towards: v128, heaped: v128): v128 {
 }
 
 /**
- * Lets what goes along run to the four neighbours within a box, as far as the way there is open.
- * @param outwards the part that is pushed to the nearer side besides
+ * Lets what goes along run to the four neighbours within a box, as far as the way there is open, and pushes some to the nearer side besides.
  */
-function runOver(boxX: i32, boxY: i32, boxRight: i32, boxBottom: i32, outwards: f32): void {
+function runOver(boxX: i32, boxY: i32, boxRight: i32, boxBottom: i32): void {
   const row = <usize>(side << 2);
   const from = (boxX - left) & ~3;
   const to = (boxRight - left + 3) & ~3;
@@ -161,8 +193,8 @@ function runOver(boxX: i32, boxY: i32, boxRight: i32, boxBottom: i32, outwards: 
   }
   // To a side, `across` grows by −uy a px to the right and by ux a px down.
   const heaped = f32x4.splat(1 / (PART * HEAPED));
-  const pushX = f32x4.splat((outwards / PART) * abs(uy));
-  const pushY = f32x4.splat((outwards / PART) * abs(ux));
+  const pushX = f32x4.splat((OUTWARDS / PART) * abs(uy));
+  const pushY = f32x4.splat((OUTWARDS / PART) * abs(ux));
   // Hardly in the middle, fully at the sides.
   const perHalf: f32 = 2 / max<f32>(1, mostAcross - leastAcross);
   const signX = f32x4.splat(uy > 0 ? -perHalf : perHalf);
@@ -187,23 +219,21 @@ function runOver(boxX: i32, boxY: i32, boxRight: i32, boxBottom: i32, outwards: 
       const gateSouth = v128.load(g + row);
       let comes = f32x4.add(f32x4.add(west, east), f32x4.add(north, south));
       let goes = f32x4.mul(f32x4.add(f32x4.add(gateWest, gateEast), f32x4.add(gateNorth, gateSouth)), own);
-      if (outwards > 0) {
-        const across = f32x4.add(f32x4.splat(acrossOf(<f32>(x + left), <f32>(y + top))), firstLane);
-        // Which way is outwards here and at the neighbours: above 0 to the right, and down.
-        const rightward = f32x4.mul(across, signX);
-        const downward = f32x4.mul(across, signY);
-        const beside = f32x4.mul(stepX, signX);
-        const under = f32x4.mul(stepY, signY);
-        const fromWest = pushed(west, f32x4.sub(rightward, beside), heaped);
-        const fromEast = pushed(east, f32x4.neg(f32x4.add(rightward, beside)), heaped);
-        const fromNorth = pushed(north, f32x4.sub(downward, under), heaped);
-        const fromSouth = pushed(south, f32x4.neg(f32x4.add(downward, under)), heaped);
-        comes = f32x4.add(comes, f32x4.mul(pushX, f32x4.add(fromWest, fromEast)));
-        comes = f32x4.add(comes, f32x4.mul(pushY, f32x4.add(fromNorth, fromSouth)));
-        const toX = f32x4.add(f32x4.mul(pushed(own, rightward, heaped), gateEast), f32x4.mul(pushed(own, f32x4.neg(rightward), heaped), gateWest));
-        const toY = f32x4.add(f32x4.mul(pushed(own, downward, heaped), gateSouth), f32x4.mul(pushed(own, f32x4.neg(downward), heaped), gateNorth));
-        goes = f32x4.add(goes, f32x4.add(f32x4.mul(pushX, toX), f32x4.mul(pushY, toY)));
-      }
+      const across = f32x4.add(f32x4.splat(acrossOf(<f32>(x + left), <f32>(y + top))), firstLane);
+      // Which way is outwards here and at the neighbours: above 0 to the right, and down.
+      const rightward = f32x4.mul(across, signX);
+      const downward = f32x4.mul(across, signY);
+      const beside = f32x4.mul(stepX, signX);
+      const under = f32x4.mul(stepY, signY);
+      const fromWest = pushed(west, f32x4.sub(rightward, beside), heaped);
+      const fromEast = pushed(east, f32x4.neg(f32x4.add(rightward, beside)), heaped);
+      const fromNorth = pushed(north, f32x4.sub(downward, under), heaped);
+      const fromSouth = pushed(south, f32x4.neg(f32x4.add(downward, under)), heaped);
+      comes = f32x4.add(comes, f32x4.mul(pushX, f32x4.add(fromWest, fromEast)));
+      comes = f32x4.add(comes, f32x4.mul(pushY, f32x4.add(fromNorth, fromSouth)));
+      const toX = f32x4.add(f32x4.mul(pushed(own, rightward, heaped), gateEast), f32x4.mul(pushed(own, f32x4.neg(rightward), heaped), gateWest));
+      const toY = f32x4.add(f32x4.mul(pushed(own, downward, heaped), gateSouth), f32x4.mul(pushed(own, f32x4.neg(downward), heaped), gateNorth));
+      goes = f32x4.add(goes, f32x4.add(f32x4.mul(pushX, toX), f32x4.mul(pushY, toY)));
       v128.store(square + at, f32x4.sub(f32x4.add(v128.load(square + at), f32x4.mul(v128.load(g), comes)), goes));
     }
   }
