@@ -58,7 +58,7 @@ export function HandBar({ name }: { name: string }) {
         <div className="ml-auto flex items-center">
           <PaintActs />
           <Tool label={`Undo${back ? `: ${back}` : ""}`} disabled={!back} onClick={() => session.back()}>
-            <Undo2 aria-hidden size={15} /> undo
+            <Undo2 aria-hidden size={15} />
           </Tool>
         </div>
       </div>
