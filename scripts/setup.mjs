@@ -81,6 +81,7 @@ export async function ensureBuild() {
   const files = sources.flatMap((path) => (/\.\w+$/.test(path) ? [join(root, path)] : filesOf(path)));
   const state = hashOf(files.flatMap((file) => [file.slice(root.length), readFileSync(file)]));
   if (readIf(stamp) === state) return;
+  await ensureKernels();
   const { build } = await import("./build.mjs");
   await build();
   mkdirSync(join(root, "build"), { recursive: true });

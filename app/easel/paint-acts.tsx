@@ -1,12 +1,14 @@
 import { keepsPaint } from "@core/paint/spend";
-import { Droplet, Wind } from "lucide-react";
+import { Droplet, Droplets, Wind } from "lucide-react";
 import { Tool } from "~/ui/tool";
+import { see } from "./state/study-state";
 import { useHand, useSession, useStudy } from "./state/use-study";
 
 /** What is done with the paint besides strokes: it dries, and a brush that keeps some of it is wiped. */
 export function PaintActs({ keys = false }: { keys?: boolean }) {
   const session = useSession();
   const brush = useHand();
+  const keptWet = useStudy((state) => state.keptWet);
   const bare = useStudy((state) => state.standing.done.length === 0);
   const key = (letter: string) => (keys ? ` (${letter})` : "");
   return (
@@ -14,6 +16,15 @@ export function PaintActs({ keys = false }: { keys?: boolean }) {
       {brush && keepsPaint(brush.paint) && (
         <Tool label={`Wipe the brush and dip it again${key("U")}`} onClick={() => session.dip()}>
           <Droplet aria-hidden size={15} />
+        </Tool>
+      )}
+      {brush && brush.paint.water > 0 && (
+        <Tool
+          label="Keep it wet: washes do not dry by time"
+          aria-pressed={keptWet}
+          onClick={() => session.store.run(see({ keptWet: !keptWet }))}
+        >
+          <Droplets aria-hidden size={15} />
         </Tool>
       )}
       <Tool

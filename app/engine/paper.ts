@@ -67,6 +67,7 @@ export class Paper {
     this.drawing = drawing;
     this.manner = {
       use: "paint",
+      keptWet: false,
       light: tableLight,
       colours,
       proofs: usualProofs,
@@ -211,7 +212,12 @@ export class Paper {
 
   private begin(brush: Brush, use: Use, ink: Ink, seed: number): void {
     const used = use === "smudge" ? smudging(brush) : brush;
-    this.own.begin(used, this.pictures, { ...ink, erases: use === "erase" }, seed);
+    this.own.begin(
+      used,
+      this.pictures,
+      { ...ink, erases: use === "erase", staysWet: this.manner.keptWet || undefined },
+      seed,
+    );
   }
 
   penMove(samples: readonly Sample[]): void {

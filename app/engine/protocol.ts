@@ -24,6 +24,8 @@ export const usualColours: PaperColours = { paper: "#fdfdfd", ink: "#1f2a30", se
 export interface PaperManner {
   /** What the painter's own strokes do. */
   readonly use: Use;
+  /** Whether the paper is kept wet under the painter's own strokes: their water does not dry by time. */
+  readonly keptWet: boolean;
   /** By which thick paint is shown; null for flat. */
   readonly light: Light | null;
   readonly colours: PaperColours;

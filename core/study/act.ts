@@ -34,6 +34,8 @@ const strokeHead = {
   second: colour,
   /** Of a brush that is dipped in three. */
   third: colour.optional(),
+  /** The sheet was kept wet: the stroke's water does not dry by time. */
+  staysWet: z.boolean().optional(),
   /** How strongly each of them tints, where one is a paint of the painter's own. */
   tintings: tintingsSchema.optional(),
   seed: z.int().min(0).max(0xffffffff),

@@ -192,6 +192,7 @@ export class StudySheet {
       second: hexToRgb(head.second),
       third: head.third === undefined ? undefined : hexToRgb(head.third),
       tintings: head.tintings,
+      staysWet: head.staysWet,
       erases: head.use === "erase",
     };
     const pictures = this.instruments.pictures(head.brush);

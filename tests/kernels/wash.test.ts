@@ -164,6 +164,27 @@ describe("pigment in water", () => {
     expect(variance / sum(after) / expected).toBeCloseTo(1, 1);
   });
 
+  // Washburn, "The Dynamics of Capillary Flow", Physical Review 17, 1921: a front goes as the root of time. Here it does as long as
+  // most of the pigment floats; what has settled stays, and by the end of a whole drying the front is a quarter behind.
+  test("has a front that goes as √t within 15 %, where paint is dropped into wet", () => {
+    const ground = { ...pool, volumes: numbers(() => 1), edge: flat, heights: flat, mottle: flat };
+    const dropped = numbers((x) => (x < 64 ? 0.5 : 0));
+    const fronts = [12, 24, 36, 48].map((steps) => {
+      const after = washed(ground, { pull: 0.5, spread: 1, granulation: 0 }, dropped, steps);
+      const row = after.subarray(64 * SIDE, 65 * SIDE);
+      // Between the px at whose middles there is more and less than a tenth of what was dropped.
+      const last = row.findLastIndex((amount) => amount > 0.05);
+      const way = last + 0.5 + (row[last] - 0.05) / (row[last] - row[last + 1]) - 64;
+      // Each step is slower than the one before: time is counted by what they move.
+      return { way, time: (steps + 1) / 2 };
+    });
+    const [first] = fronts;
+    for (const { way, time } of fronts) {
+      const wanted = Math.sqrt(time / first.time);
+      expect(Math.abs(way / first.way / wanted - 1), `after ${time}: ${way} px`).toBeLessThan(0.15);
+    }
+  });
+
   test("is the same left and right, and up and down, on a paper that is", () => {
     const amounts = numbers((x, y) => (far(x, y) < 39 ? 0.5 : 0));
     const after = washed({ ...pool, heights: flat, mottle: flat }, moves, amounts, 40, true);

@@ -123,6 +123,35 @@ describe("a wash that dries by and by", () => {
     surface.release();
   });
 
+  test("does not dry by time on a sheet that is kept wet, until that is let dry", () => {
+    const late = lines[1].map((sample) => ({ ...sample, time: sample.time + 3_600_000 }));
+    const later = (staysWet: boolean, dries: boolean) => {
+      const surface = new Surface(kernels, WIDTH, HEIGHT);
+      surface.sheet = [1, 1, 1];
+      for (const [n, samples] of [lines[0], late].entries()) {
+        const painter = new StrokePainter(surface, wash({ spread: 0.8 }), { ...ink, staysWet }, n);
+        painter.push(samples);
+        painter.end();
+        if (n === 0 && dries) surface.dryOut(0);
+      }
+      const { pool, tiles } = surface.layers[0];
+      const found = {
+        wet: pool?.present().length ?? 0,
+        pixels: tiles
+          .present()
+          .map((index) => kernels.run.tileSum(tiles.at(index)))
+          .join(),
+      };
+      surface.release();
+      return found;
+    };
+    const [dry, wet, dried] = [later(false, false), later(true, false), later(true, true)];
+    expect(dry.wet).toBe(0);
+    expect(wet.wet).toBeGreaterThan(0);
+    expect(wet.pixels).not.toBe(dry.pixels);
+    expect(dried.pixels).toBe(dry.pixels);
+  });
+
   test("gives all its memory back, also where the surface goes while it dries", () => {
     const go = () => {
       const { surface, painter } = begun(wash({ dryAfter: 5000 }));

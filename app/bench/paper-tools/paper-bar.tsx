@@ -1,6 +1,6 @@
 import { uses } from "@core/brush";
 import { keepsPaint } from "@core/paint/spend";
-import { Droplet, Eraser, FlipHorizontal, Maximize, Spline, Wind } from "lucide-react";
+import { Droplet, Droplets, Eraser, FlipHorizontal, Maximize, Spline, Wind } from "lucide-react";
 import { type ReactNode, useSyncExternalStore } from "react";
 import { closedBecause } from "~/engine/own-layers";
 import { isUpright, upright } from "~/paper/window/framing";
@@ -8,7 +8,7 @@ import { Button } from "~/ui/button";
 import { Segments } from "~/ui/segments";
 import { counted } from "~/ui/words";
 import { useBench, useBenchShared } from "../state/use-bench";
-import { seeLayers, setUse, toggleWhole } from "../state/view-commands";
+import { seeLayers, setUse, toggleKeptWet, toggleWhole } from "../state/view-commands";
 import { LayersMenu } from "./layers-menu";
 import { LightMenu } from "./light-menu";
 import { StandInMenu } from "./stand-in-menu";
@@ -19,7 +19,8 @@ export function PaperBar() {
   const { store, engine, frame } = useBenchShared();
   const framing = useSyncExternalStore(frame.subscribe, frame.get, frame.get);
   const { run } = store;
-  const { use, layers, whole } = useBench(({ view }) => view);
+  const { use, keptWet, layers, whole } = useBench(({ view }) => view);
+  const wets = useBench(({ brush: { paint } }) => paint.water > 0);
   const { count, kept } = useBench(({ paper }) => paper.acts);
   const dips = useBench(({ brush: { paint } }) => keepsPaint(paint));
   return (
@@ -40,6 +41,15 @@ export function PaperBar() {
       {dips && (
         <Tool label="Wipe the brush and dip it again (U)" onPress={() => engine.current?.refill()}>
           <Droplet aria-hidden size={15} />
+        </Tool>
+      )}
+      {wets && (
+        <Tool
+          label="Keep the paper wet: my washes do not dry by time"
+          pressed={keptWet}
+          onPress={() => run(toggleKeptWet)}
+        >
+          <Droplets aria-hidden size={15} />
         </Tool>
       )}
       <Tool

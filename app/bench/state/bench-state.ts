@@ -85,7 +85,7 @@ export function shownBrush({ brush, view: { panel, tried, held } }: BenchState):
 }
 
 /** How the paper is drawn on and looked at. */
-export function mannerOf({ view: { use, lit }, settings }: BenchState): PaperManner {
+export function mannerOf({ view: { use, keptWet, lit }, settings }: BenchState): PaperManner {
   const { colours, proofs, hand, grain, painter, light } = settings;
-  return { use, light: lit ? light : null, colours, proofs, hand, grain, painter };
+  return { use, keptWet, light: lit ? light : null, colours, proofs, hand, grain, painter };
 }

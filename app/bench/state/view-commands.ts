@@ -17,6 +17,8 @@ export function setUse(use: Use): Command {
   return look({ use });
 }
 
+export const toggleKeptWet: Command = (state) => look({ keptWet: !state.view.keptWet })(state);
+
 export const toggleLight: Command = (state) => look({ lit: !state.view.lit })(state);
 
 /** Folds what lies below the paper away, or out again. */

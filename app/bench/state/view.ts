@@ -36,6 +36,8 @@ export interface BenchView {
   readonly held: Held | undefined;
   /** What the maker's own strokes do. */
   readonly use: Use;
+  /** Whether the paper is kept wet under the maker's own strokes. */
+  readonly keptWet: boolean;
   /** The quality that was touched last: digits take its stops. */
   readonly touched: Quality;
   /** Whether thick paint is lit. */
@@ -65,6 +67,7 @@ export const firstView: BenchView = {
   strip: undefined,
   held: undefined,
   use: "paint",
+  keptWet: false,
   touched: "size",
   lit: true,
   folded: false,

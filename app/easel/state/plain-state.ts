@@ -20,6 +20,7 @@ export function plainState(paper: string, brush = ""): StudyState {
     second: paper,
     third: "#c08a2b",
     tintings: undefined,
+    keptWet: false,
     layer: 1,
     part: "paint",
     place: undefined,

@@ -127,6 +127,7 @@ export class StudySession implements PictureTarget {
       second: state.second,
       third: state.third,
       tintings: state.tintings && [...state.tintings],
+      staysWet: state.keptWet || undefined,
       seed: crypto.getRandomValues(new Uint32Array(1))[0],
     });
   }

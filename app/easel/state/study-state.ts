@@ -33,6 +33,8 @@ export interface StudyState {
   readonly third: string;
   /** How strongly each of the three tints, where one of them is a paint of the painter's own. */
   readonly tintings: readonly number[] | undefined;
+  /** Whether the sheet is kept wet under the strokes that come. */
+  readonly keptWet: boolean;
   /** The layer that is painted on, and whether its mask is. */
   readonly layer: number;
   readonly part: "paint" | "mask";

@@ -43,6 +43,7 @@ const stroke = z.object({
     second: rgb,
     third: rgb.optional(),
     tintings: tintingsSchema.optional(),
+    staysWet: z.boolean().optional(),
     erases: z.boolean().optional(),
   }),
 });

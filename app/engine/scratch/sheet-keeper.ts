@@ -86,7 +86,7 @@ function plain(act: OwnAct): KeptAct {
   if (act.kind === "clear" || act.kind === "dry") return act;
   if (act.kind === "fill") return { ...act, colour: act.colour && [...act.colour] };
   const { kind, layer, onMask, keepsAlpha, brush, samples, seed, ink } = act;
-  const { colour, second, third, tintings, erases } = ink;
+  const { colour, second, third, tintings, staysWet, erases } = ink;
   return {
     kind,
     layer,
@@ -100,6 +100,7 @@ function plain(act: OwnAct): KeptAct {
       second: [...second],
       third: third && [...third],
       tintings: tintings && [...tintings],
+      staysWet,
       erases,
     },
   };

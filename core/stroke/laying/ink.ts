@@ -13,6 +13,8 @@ export interface Ink {
   readonly third?: Rgb | undefined;
   /** How strongly each of the three tints, against a paint of which its colour alone is known; 1 where that is not said. */
   readonly tintings?: readonly number[] | undefined;
+  /** Its sheet is kept wet: its water does not dry by time. */
+  readonly staysWet?: boolean | undefined;
   /** Takes paint away instead of laying it. */
   readonly erases?: boolean;
 }

@@ -21,6 +21,9 @@ const { body, water, gather, spread, granulation, lift } = qualityIndex;
 /** What of a stroke's water is the mean of its marks. */
 const OF_WATER = [water, gather, spread, granulation, lift] as const;
 
+/** How long water stays wet on a sheet that is kept wet, ms: longer than anyone paints on it, and as wet as at first all the while. */
+const STAYS_WET = 1e12;
+
 /** Marks on tiles of their own, which join the layer as the stroke dries. */
 export class LaidMarks implements Laying {
   laid = 0;
@@ -135,9 +138,10 @@ export class LaidMarks implements Laying {
 
   private beginDrying(film: FilmStroke): void {
     if (this.entries === 0) return;
-    const { surface, brush, clock } = this.means;
+    const { surface, brush, ink, clock } = this.means;
     const [, gather, spread, granulation] = this.ofWater.map((sum) => sum / this.entries);
-    const { rim, dryAfter } = brush.paint;
+    const { rim } = brush.paint;
+    const dryAfter = ink.staysWet ? STAYS_WET : brush.paint.dryAfter;
     const water = { gather, spread, granulation, dryAfter, radius: rimRadius(rim, brush.tip.size) };
     beginDrying(surface, film, water, this.writer.grain, clock);
   }
