@@ -113,8 +113,6 @@ export const paintSchema = z.strictObject({
   blend: z.enum(blendNames).default("source-over"),
   ...wetFields,
   ...qualityFields(waterQualities),
-  /** How long its water stays wet for the strokes after it, ms; 0 dries at once. */
-  dryAfter: z.number().min(0).max(120_000).default(0),
   rim: rimSchema.prefault({}),
 });
 

@@ -1,7 +1,7 @@
 import { z } from "zod";
 
 export type Body = "tip" | "trail" | "ground" | "paint";
-export type Unit = "px" | "degrees" | "share" | "sizes" | "marks" | "shift";
+export type Unit = "px" | "degrees" | "share" | "sizes" | "marks" | "shift" | "ms";
 
 /** All that is known about one number of a brush that responses can drive. */
 export interface QualityRow {

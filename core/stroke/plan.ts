@@ -177,7 +177,7 @@ function changesColour({ quality, source, muted }: Brush["responses"][number]): 
 const WATERS_RIM = "water draws the rim: see Gather";
 
 /** What only water gives something to do. */
-const inWater = ["gather", "spread", "granulation"] as const;
+const inWater = ["gather", "spread", "granulation", "dryAfter"] as const;
 
 interface Rule {
   readonly setting: Setting;
@@ -217,11 +217,9 @@ function rules(brush: Brush, place: StrokePlace, kind: Kind): readonly Rule[] {
     { setting: "water", set: paint.water > 0, why: dry },
     {
       setting: "inWater",
-      set:
-        paint.dryAfter > 0 ||
-        inWater.some(
-          (name) => paint[name] !== qualities[name].base || responses.some((r) => r.quality === name && !r.muted),
-        ),
+      set: inWater.some(
+        (name) => paint[name] !== qualities[name].base || responses.some((r) => r.quality === name && !r.muted),
+      ),
       why: film ? undefined : "there is no water",
     },
     { setting: "darkRim", set: paint.rim.strength > 0, why: lifts ?? softens ?? (film ? WATERS_RIM : undefined) },

@@ -33,6 +33,7 @@ const frozen = {
   spread: 24,
   granulation: 25,
   lift: 26,
+  dryAfter: 27,
 };
 
 test("every quality has the number it has for good", () => {

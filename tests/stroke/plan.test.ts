@@ -75,7 +75,7 @@ function without(brush: Brush, setting: Setting): Brush {
     (r) =>
       (qualityRow(r.quality).family !== "colour" || ofMarks(r.source) !== setting) &&
       (r.quality !== setting || (setting !== "spacing" && setting !== "press")) &&
-      (setting !== "inWater" || !["gather", "spread", "granulation"].includes(r.quality)),
+      (setting !== "inWater" || !["gather", "spread", "granulation", "dryAfter"].includes(r.quality)),
   );
   return brushOf({ ...joined(brush, plain[setting]), responses });
 }

@@ -1,5 +1,5 @@
 import type { Brush } from "@core/brush";
-import { paintRanges, rimRanges, rimWidths } from "@core/paint/model";
+import { rimRanges, rimWidths } from "@core/paint/model";
 import { ChoiceLine } from "~/ui/settings/choice-line";
 import { RangeLine } from "~/ui/settings/range-line";
 import { RangeLines, type RangeRow } from "~/ui/settings/range-lines";
@@ -12,7 +12,7 @@ import { IdleSign } from "./idle";
 import { QualityLine } from "./quality-line";
 import { Says } from "./says";
 
-const inWater = ["water", "gather", "spread", "granulation", "lift"] as const;
+const inWater = ["water", "gather", "spread", "granulation", "dryAfter", "lift"] as const;
 
 interface Props {
   readonly brush: Brush;
@@ -21,7 +21,6 @@ interface Props {
 
 /** How far the paint is thinned, what pigment does in the water, and the rim of paint without it. */
 export function WaterRow({ brush, run }: Props) {
-  const { paint } = brush;
   const done = () => run(seal);
   return (
     <SettingRow label="Water, rim" sign={<IdleSign of={["water", "inWater", "lift", "rim", "darkRim", "ragged"]} />}>
@@ -29,16 +28,6 @@ export function WaterRow({ brush, run }: Props) {
         {inWater.map((name) => (
           <QualityLine key={name} name={name} brush={brush} run={run} />
         ))}
-        <RangeLine
-          label="Stays wet"
-          value={paint.dryAfter / 1000}
-          low={paintRanges.dryAfter.low / 1000}
-          high={paintRanges.dryAfter.high / 1000}
-          step={0.5}
-          unit="s"
-          onChange={(seconds) => run(setPaint({ dryAfter: seconds * 1000 }, "drying", "dry after"))}
-          onDone={done}
-        />
         <Says>
           In water pigment moves until it dries: to the edge, about, into the valleys of the ground. A stroke has one
           water, the mean of what its marks have; while it stays wet, washes laid into it run together. Without water

@@ -1,11 +1,12 @@
 import type { QualityRow, Unit } from "@core/quality/row";
 import { scaleLinear, scaleLog, scalePow } from "d3-scale";
 
-/** Reads "50%", "50 %", "0.5", "12 px", "−18°"; undefined when it is no number. A bare share above 1 is per cent. */
+/** Reads "50%", "50 %", "0.5", "12 px", "−18°", "2 s"; undefined when it is no number. A bare share above 1 is per cent, a bare time seconds. */
 export function readValue(text: string, unit: Unit): number | undefined {
-  const found = /^\s*([-−+]?(?:\d+[.,]?\d*|[.,]\d+))\s*(%|px|°|×|x)?\s*$/.exec(text);
+  const found = /^\s*([-−+]?(?:\d+[.,]?\d*|[.,]\d+))\s*(%|px|°|×|x|s|ms)?\s*$/.exec(text);
   if (!found) return undefined;
   const number = Number(found[1].replace("−", "-").replace(",", "."));
+  if (unit === "ms") return found[2] === "ms" ? number : number * 1000;
   const isShare = unit === "share" || unit === "shift";
   return isShare && (found[2] === "%" || Math.abs(number) > 1) ? number / 100 : number;
 }
@@ -32,8 +33,10 @@ export function ratioScale(low: number, high: number) {
   return scale.domain([low, high]).range([0, 1000]).clamp(true);
 }
 
-/** A value one step up or down: a hundredth of a share, a tenth of a size's multiple, a px, a degree, a mark; ten with `wide`. */
+const steps: Partial<Record<Unit, number>> = { share: 0.01, shift: 0.01, sizes: 0.1, ms: 500 };
+
+/** A value one step up or down: a hundredth of a share, a tenth of a size's multiple, a px, a degree, a mark, half a second; ten with `wide`. */
 export function stepped(value: number, unit: Unit, direction: 1 | -1, wide: boolean): number {
-  const step = unit === "share" || unit === "shift" ? 0.01 : unit === "sizes" ? 0.1 : 1;
+  const step = steps[unit] ?? 1;
   return Number((value + direction * step * (wide ? 10 : 1)).toFixed(4));
 }

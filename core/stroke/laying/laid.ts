@@ -17,9 +17,9 @@ import { FilmStroke } from "./water/film";
 import { LiftStroke } from "./water/lift";
 import { beginDrying } from "./water/wash";
 
-const { body, water, gather, spread, granulation, lift } = qualityIndex;
+const { body, water, gather, spread, granulation, lift, dryAfter } = qualityIndex;
 /** What of a stroke's water is the mean of its marks. */
-const OF_WATER = [water, gather, spread, granulation, lift] as const;
+const OF_WATER = [water, gather, spread, granulation, lift, dryAfter] as const;
 
 /** How long water stays wet on a sheet that is kept wet, ms: longer than anyone paints on it, and as wet as at first all the while. */
 const STAYS_WET = 1e12;
@@ -33,7 +33,7 @@ export class LaidMarks implements Laying {
   private readonly second: SecondTip | undefined;
   private readonly stroke: LaidStroke | FilmStroke | LiftStroke;
   /** Sums over the marks of what its water does. */
-  private readonly ofWater = [0, 0, 0, 0, 0];
+  private readonly ofWater = [0, 0, 0, 0, 0, 0];
   private entries = 0;
   private readonly writer: MarkWriter;
   private readonly inking: Inking;
@@ -139,10 +139,15 @@ export class LaidMarks implements Laying {
   private beginDrying(film: FilmStroke): void {
     if (this.entries === 0) return;
     const { surface, brush, ink, clock } = this.means;
-    const [, gather, spread, granulation] = this.ofWater.map((sum) => sum / this.entries);
+    const [, gather, spread, granulation, , long] = this.ofWater.map((sum) => sum / this.entries);
     const { rim } = brush.paint;
-    const dryAfter = ink.staysWet ? STAYS_WET : brush.paint.dryAfter;
-    const water = { gather, spread, granulation, dryAfter, radius: rimRadius(rim, brush.tip.size) };
+    const water = {
+      gather,
+      spread,
+      granulation,
+      dryAfter: ink.staysWet ? STAYS_WET : long,
+      radius: rimRadius(rim, brush.tip.size),
+    };
     beginDrying(surface, film, water, this.writer.grain, clock);
   }
 
