@@ -53,7 +53,7 @@ export class Shove {
     this.use(left, top);
     const scrapes = 1 - power(1 - this.paint.levels, Math.min(1, way / Math.max(1, long)));
     // What is too much must be as quick as the tip.
-    const passes = Math.min(12, Math.max(6, Math.round(way)));
+    const passes = Math.min(6, Math.max(3, Math.round(way / 2)));
     const far = row[at + carry] * size;
     const leaves = far > 0 ? 1 - exp(-way / far) : 1;
     const { x, y } = markField;

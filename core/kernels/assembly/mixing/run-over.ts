@@ -18,8 +18,9 @@ const HEAPED: f32 = 8;
 const EDGE: f32 = 0.6;
 /** So much higher than what lies beside it may paint stand that was left: it slides down where it is steeper. */
 const REPOSE: f32 = 0.06;
-/** So little, in full heights of a px, may be lost at the end. */
+/** So little, in full heights of a px, may be lost at the end, or so small a part of what was left over. */
 const ENOUGH: f32 = 2;
+const ENOUGH_PART: f32 = 0.001;
 /** How much steeper it may stand with each round at the end, lest that never ends. */
 const STEEPENS: f32 = 0.04;
 /** How far what is left over spreads in a round at the end, px: one more each time. */
@@ -88,7 +89,8 @@ export function shoveEnd(rounds: i32): f32 {
   restRight = left + side;
   restBottom = top + side;
   let rest = leaveAll(1);
-  for (let n = 0; n < rounds && rest > ENOUGH; n++) {
+  const enough = max<f32>(ENOUGH, rest * ENOUGH_PART);
+  for (let n = 0; n < rounds && rest > enough; n++) {
     spreadRest(min(MOST_RADIUS, LEAST_RADIUS + n));
     rest = leaveAll(1 + <f32>n * STEEPENS);
   }
@@ -162,8 +164,10 @@ function setGates(mark: Mark, boxX: i32, boxY: i32, boxRight: i32, boxBottom: i3
     const off = mark.x - backX;
     const mask = mark.mask + ((line * mark.stride) << 1);
     const to = min(boxRight, off + <i32>load<i16>(span, 2));
-    for (let x = max(boxX, off + <i32>load<i16>(span)); x < to; x++)
-      if (load<u16>(mask + ((x - off) << 1)) > firm && load<f32>(goingAt(x, y) + toGate) == 0) store<f32>(goingAt(x, y) + toGate, 1);
+    const first = max(boxX, off + <i32>load<i16>(span));
+    let at = goingAt(first, y) + toGate;
+    for (let from = mask + ((first - off) << 1), last = mask + ((to - off) << 1); from < last; from += 2, at += 4)
+      if (load<u16>(from) > firm && load<f32>(at) == 0) store<f32>(at, 1);
   }
 }
 
@@ -213,11 +217,12 @@ function runOver(boxX: i32, boxY: i32, boxRight: i32, boxBottom: i32): void {
       const east = v128.load(f, 4);
       const north = v128.load(f - row);
       const south = v128.load(f + row);
+      let comes = f32x4.add(f32x4.add(west, east), f32x4.add(north, south));
+      if (!v128.any_true(v128.or(own, comes))) continue;
       const gateWest = v128.load(g - 4);
       const gateEast = v128.load(g, 4);
       const gateNorth = v128.load(g - row);
       const gateSouth = v128.load(g + row);
-      let comes = f32x4.add(f32x4.add(west, east), f32x4.add(north, south));
       let goes = f32x4.mul(f32x4.add(f32x4.add(gateWest, gateEast), f32x4.add(gateNorth, gateSouth)), own);
       const across = f32x4.add(f32x4.splat(acrossOf(<f32>(x + left), <f32>(y + top))), firstLane);
       // Which way is outwards here and at the neighbours: above 0 to the right, and down.
@@ -248,7 +253,9 @@ function leave(mark: Mark, boxX: i32, boxY: i32, boxRight: i32, boxBottom: i32):
   const toX = min(boxRight, columns << 6);
   const fromY = max(boxY, 0);
   const toY = min(boxBottom, rows << 6);
-  for (let turn = 0; turn < 2; turn++)
+  let any = true;
+  for (let turn = 0; turn < 2 && any; turn++) {
+    any = false;
     for (let y = fromY; y < toY; y++)
       for (let x = fromX; x < toX; x += 4) {
         const at = goingAt(x, y);
@@ -257,10 +264,12 @@ function leave(mark: Mark, boxX: i32, boxY: i32, boxRight: i32, boxBottom: i32):
           const going = goingAt(n, y);
           const has = load<f32>(going);
           if (has <= LEAST || load<f32>(going + toGate) != EDGE) continue;
+          any = true;
           if (turn == 0) noteStand(n, y, 1);
           else leaveAt(n, y, max<f32>(0, 1 - maskAt(mark, n, y) / FIRM) * has);
         }
       }
+  }
 }
 
 /** Leaves all that can stand. @param steeper how many times as steep as it is left beside a tip @returns how much is left over */
