@@ -45,10 +45,12 @@ test("a photograph becomes a tip: background, findings and mends, pivot, map, a 
   timeout: 240_000,
 }, async () => {
   const { context, page, complaints } = await painter(browser);
+  // What an attempt before this one left behind has another name.
+  const [leaf, tip, tag] = ["Leaf try ", "Try leaf ", "trial-"].map((name) => `${name}${Date.now()}`);
   await enterDemo(page);
   await page.getByRole("button", { name: "New brush", exact: true }).click();
   await proofed(page);
-  await page.getByRole("textbox", { name: "The brush’s name" }).fill("Leaf try");
+  await page.getByRole("textbox", { name: "The brush’s name" }).fill(leaf);
   await page.getByRole("button", { name: "Save", exact: true }).click();
   await page.getByText(/rev 2 · saved/).waitFor();
   await onDesk(page);
@@ -90,11 +92,11 @@ test("a photograph becomes a tip: background, findings and mends, pivot, map, a 
     Array.from({ length: plain.width * plain.height }, (_, i) => plain.data[i * 2]).every((grey) => grey === 0),
   ).toBe(true);
 
-  await page.getByRole("textbox", { name: "name", exact: true }).fill("Try leaf");
-  await page.getByRole("textbox", { name: "Tags" }).fill("leaf trial");
+  await page.getByRole("textbox", { name: "name", exact: true }).fill(tip);
+  await page.getByRole("textbox", { name: "Tags" }).fill(`leaf ${tag}`);
   await page.getByRole("button", { name: "Keep among my tips" }).click();
-  await page.getByText("“Try leaf” is among your tips.").waitFor();
-  await chooseBrush(page, "The brush that gets the tip", "Leaf try");
+  await page.getByText(`“${tip}” is among your tips.`).waitFor();
+  await chooseBrush(page, "The brush that gets the tip", leaf);
   await page.getByRole("button", { name: "Use it in this brush" }).click();
   await page.waitForURL("**/bench/*");
   await proofed(page);
@@ -103,15 +105,15 @@ test("a photograph becomes a tip: background, findings and mends, pivot, map, a 
 
   await onDesk(page);
   await page.getByRole("button", { name: /^My tips/ }).click();
-  await page.getByRole("searchbox", { name: "Find a tip" }).fill("trial");
-  await page.getByText("in 1 brush: Leaf try").waitFor();
+  await page.getByRole("searchbox", { name: "Find a tip" }).fill(tag);
+  await page.getByText(`in 1 brush: ${leaf}`).waitFor();
   await page.getByRole("button", { name: "Open", exact: true }).click();
   await page.getByText(`${mapped.width}×${mapped.height} px`).waitFor();
   await aim(page, "light");
   await page.getByText("Its greys make the colour darker and lighter").waitFor();
   await page.getByRole("button", { name: /^My tips/ }).click();
-  await page.getByRole("button", { name: /^Put Try leaf.* into the bin/ }).click();
-  await page.getByRole("searchbox", { name: "Find a tip" }).fill("trial");
+  await page.getByRole("button", { name: new RegExp(`^Put ${tip}.* into the bin`) }).click();
+  await page.getByRole("searchbox", { name: "Find a tip" }).fill(tag);
   await page.getByText("No tip of that name.").waitFor({ timeout: 10_000 });
   expect(complaints).toEqual([]);
   await context.close();
