@@ -106,7 +106,7 @@ test("a photograph becomes a tip: background, findings and mends, pivot, map, a 
   await onDesk(page);
   await page.getByRole("button", { name: /^My tips/ }).click();
   await page.getByRole("searchbox", { name: "Find a tip" }).fill(tag);
-  await page.getByText(`in 1 brush: ${leaf}`).waitFor();
+  await page.getByText(new RegExp(`in \\d+ brush(es)?: .*${leaf}`)).waitFor();
   await page.getByRole("button", { name: "Open", exact: true }).click();
   await page.getByText(`${mapped.width}×${mapped.height} px`).waitFor();
   await aim(page, "light");
