@@ -37,6 +37,9 @@ describe("values as painters write them", () => {
     ["2.5x", "sizes", 2.5],
     ["−20 %", "shift", -0.2],
     ["1", "share", 1],
+    ["2 s", "ms", 2000],
+    ["0.5", "ms", 500],
+    ["250 ms", "ms", 250],
     ["+3", "marks", 3],
   ] as const)("“%s” of a %s is %s", (text, unit, wanted) => {
     expect(readValue(text, unit)).toBeCloseTo(wanted, 12);
