@@ -207,6 +207,7 @@ export class Paper {
     this.begin(brush, use, { ...this.ink, colour: hexToRgb(colour) }, seed);
     this.own.push(samples);
     this.own.end();
+    dryOn(() => this);
     this.view.show();
   }
 

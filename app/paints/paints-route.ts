@@ -5,7 +5,7 @@ import { needAccount } from "~/http/answers";
 import type { Route } from "./+types/paints-route";
 
 const actSchema = z.discriminatedUnion("act", [
-  z.strictObject({ act: z.literal("keep"), ...ownPaintSchema.shape }),
+  z.strictObject({ act: z.literal("keep"), paint: ownPaintSchema }),
   z.strictObject({ act: z.literal("drop"), id: z.string().max(16) }),
 ]);
 
@@ -24,11 +24,10 @@ export async function action({ context, request }: Route.ActionArgs) {
     const [{ path, message }] = read.error.issues;
     return data({ fault: `${path.join(".") || "the paint"}: ${message}` }, { status: 400 });
   }
-  const { act, ...rest } = read.data;
-  const fault =
-    act === "keep"
-      ? await keepPaint(database, account.id, ownPaintSchema.parse(rest))
-      : await dropPaint(database, account.id, z.object({ id: z.string() }).parse(rest).id);
+  const ask = read.data;
+  const fault = await (ask.act === "keep"
+    ? keepPaint(database, account.id, ask.paint)
+    : dropPaint(database, account.id, ask.id));
   if (fault) return data({ fault }, { status: 409 });
   return { paints: await listPaints(database, account.id) };
 }

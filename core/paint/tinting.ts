@@ -11,6 +11,27 @@ export const tintings = { low: 0.02, high: 50 } as const satisfies Range;
 /** How strongly the first, second and third paint tint. */
 export const tintingsSchema = z.array(z.number().min(tintings.low).max(tintings.high)).max(3);
 
+/** A strength within what there is. */
+export function tintingWithin(tinting: number): number {
+  return Math.min(tintings.high, Math.max(tintings.low, Number(tinting.toPrecision(4))));
+}
+
+/** The tinting strengths with one of them changed; undefined where none of them says anything. */
+export function withTinting(
+  tintings: readonly number[] | undefined,
+  place: number,
+  tinting: number,
+): number[] | undefined {
+  const next = [0, 1, 2].map((i) => (i === place ? tinting : (tintings?.[i] ?? 1)));
+  return next.some((one) => one !== 1) ? next : undefined;
+}
+
+/** The tinting strengths as the first and the second paint are changed over. */
+export function swappedTintings(tintings: readonly number[] | undefined): readonly number[] | undefined {
+  const [first = 1, second = 1, third = 1] = tintings ?? [];
+  return tintings && [second, first, third];
+}
+
 /** The numbers of a paint: those of its name where its colour is one's, times its tinting strength. */
 export function paintNumbers(colour: Rgb, tinting = 1): readonly number[] {
   const numbers = paintOfColour(colour)?.numbers ?? pigmentOf(colour);

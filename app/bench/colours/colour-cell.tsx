@@ -1,3 +1,4 @@
+import { dipsThird } from "@core/tip/shape/shape";
 import { ArrowLeftRight } from "lucide-react";
 import { Popover } from "radix-ui";
 import { ColourChooser } from "~/ui/colours/colour-chooser";
@@ -19,12 +20,12 @@ export function ColourCell() {
   const run = useRun();
   const colours = useBench(({ settings }) => settings.colours);
   const used = useUsedColours();
-  const dipsThird = useBench(({ brush: { tip } }) => tip.shape.kind === "bristles" && tip.shape.third > 0);
+  const three = useBench(({ brush: { tip } }) => dipsThird(tip.shape));
   return (
     <fieldset className="flex shrink-0 items-center gap-2 border-line border-l px-3 max-lg:py-1.5">
       <legend className="sr-only">Colours</legend>
       {kinds.map(({ which, label, size }) => {
-        if (which === "third" && !dipsThird) return null;
+        if (which === "third" && !three) return null;
         const pick = (hex: string, tinting = ownPaints.tinting(hex)) => run(pickColour(which, hex, tinting));
         return (
           <Popover.Root key={which}>

@@ -1,7 +1,7 @@
 import type { Brush, Use } from "@core/brush";
+import { swappedTintings, withTinting } from "@core/paint/tinting";
 import { qualityRow } from "@core/qualities/table";
 import type { OwnLayers } from "~/engine/own-layers";
-import { withTinting } from "~/ui/colours/own-paints";
 import type { BenchState, Command } from "./bench-state";
 import { setQuality, takeBrush } from "./commands";
 import { withLayersStep } from "./steps";
@@ -143,8 +143,7 @@ export function pickColour(which: keyof typeof places, hex: string, tinting: num
 export const swapColours: Command = (state) => {
   const { ink, second, tintings, ...rest } = state.settings.colours;
   if (ink === second) return undefined;
-  const [first = 1, other = 1, third = 1] = tintings ?? [];
-  const colours = { ...rest, ink: second, second: ink, tintings: tintings && [other, first, third] };
+  const colours = { ...rest, ink: second, second: ink, tintings: swappedTintings(tintings) };
   return changeSettings({ colours })(state);
 };
 

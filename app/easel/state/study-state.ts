@@ -1,9 +1,9 @@
 import type { Use } from "@core/brush";
+import { swappedTintings, withTinting } from "@core/paint/tinting";
 import type { Quality } from "@core/qualities/table";
 import type { Act } from "@core/study/act";
 import type { StudyNotes } from "@core/study/model";
 import type { Standing } from "@core/study/standing";
-import { withTinting } from "~/ui/colours/own-paints";
 import type { SheetState, StudyPlace } from "../engine/protocol";
 import type { Keeping } from "../keeping/act-keeper";
 
@@ -81,11 +81,12 @@ export function setColour(which: WhichColour, colour: string, tinting = 1): Stud
   return (state) => ({ ...state, [which]: colour, tintings: withTinting(state.tintings, places[which], tinting) });
 }
 
-export const swapColours: StudyCommand = (state) => {
-  const [first = 1, second = 1, third = 1] = state.tintings ?? [];
-  const tintings = state.tintings && [second, first, third];
-  return { ...state, first: state.second, second: state.first, tintings };
-};
+export const swapColours: StudyCommand = (state) => ({
+  ...state,
+  first: state.second,
+  second: state.first,
+  tintings: swappedTintings(state.tintings),
+});
 
 export function chooseLayer(layer: number, part: "paint" | "mask" = "paint"): StudyCommand {
   return (state) => ({ ...state, layer, part });

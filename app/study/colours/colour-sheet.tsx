@@ -1,4 +1,5 @@
 import { standingActs } from "@core/study/standing";
+import { dipsThird } from "@core/tip/shape/shape";
 import { ArrowLeftRight } from "lucide-react";
 import { useMemo, useState } from "react";
 import { setColour, swapColours, type WhichColour } from "~/easel/state/study-state";
@@ -20,9 +21,9 @@ export function ColourSheet() {
   const second = useStudy((state) => state.second);
   const third = useStudy((state) => state.third);
   const hand = useHand();
-  const dipsThird = hand?.tip.shape.kind === "bristles" && hand.tip.shape.third > 0;
+  const three = hand !== undefined && dipsThird(hand.tip.shape);
   const [chosen, setWhich] = useState<WhichColour>("first");
-  const which = chosen === "third" && !dipsThird ? "first" : chosen;
+  const which = chosen === "third" && !three ? "first" : chosen;
   const colours = { first, second, third };
   const colour = colours[which];
   const pick = (hex: string, tinting = ownPaints.tinting(hex)) => run(setColour(which, hex, tinting));
@@ -33,7 +34,7 @@ export function ColourSheet() {
     >
       <h2 className="font-semibold font-serif text-base">Colours</h2>
       <div className="flex items-center gap-2">
-        {names.slice(0, dipsThird ? 3 : 2).map((name) => (
+        {names.slice(0, three ? 3 : 2).map((name) => (
           <label
             key={name}
             className="flex flex-1 cursor-pointer items-center gap-1.5 rounded border border-line px-1.5 py-1 text-[13px] has-checked:border-act has-checked:bg-act-wash has-focus-visible:outline-2 has-focus-visible:outline-act"

@@ -8,8 +8,13 @@ import { ownPaints } from "./own-paints";
 const ladder = [1, 4, 20] as const;
 const box = "h-6.5 rounded border border-edge bg-raised px-1.5";
 
+interface Props {
+  readonly colour: string;
+  readonly onKept: () => void;
+}
+
 /** Makes a paint of a colour: its name, and what a part of it looks like in parts of white. */
-export function KeepPaint({ colour }: { colour: string }) {
+export function KeepPaint({ colour, onKept }: Props) {
   const [open, setOpen] = useState(false);
   const [parts, setParts] = useState(9);
   const [tint, setTint] = useState<string>();
@@ -35,6 +40,7 @@ export function KeepPaint({ colour }: { colour: string }) {
     setFault(undefined);
     try {
       await ownPaints.keep({ name, colour, tint: shown, parts });
+      onKept();
       setOpen(false);
     } catch (error) {
       setFault(error instanceof Error ? error.message : String(error));

@@ -1,5 +1,5 @@
 import { hexToRgb } from "@core/colour/srgb";
-import { tintingOf } from "@core/paint/tinting";
+import { tintingOf, tintingWithin } from "@core/paint/tinting";
 import type { OwnPaintWords } from "@server/paints/repository";
 import { z } from "zod";
 
@@ -53,7 +53,7 @@ class OwnPaints {
 
   /** Keeps a paint. @throws Error that says why it is not kept */
   keep(words: OwnPaintWords): Promise<void> {
-    return this.send({ act: "keep", ...words });
+    return this.send({ act: "keep", paint: words });
   }
 
   /** Lets a paint go. @throws Error as above */
@@ -70,28 +70,18 @@ class OwnPaints {
       throw new Error("The workshop cannot be reached: the paint is not kept yet.");
     });
     const read: unknown = await answer.json().catch(() => undefined);
-    if (answer.ok) this.take(read);
+    if (answer.ok && answerSchema.safeParse(read).success) this.take(read);
+    else if (answer.redirected) throw new Error("You are not signed in any more: sign in, and keep it again.");
     else throw new Error(faultSchema.safeParse(read).data?.fault ?? `It was not kept (${answer.status}).`);
   }
 
   private take(answer: unknown): void {
     const { paints } = answerSchema.parse(answer);
     this.paints = paints.map((one) => {
-      const tinting = tintingOf(hexToRgb(one.colour), hexToRgb(one.tint), one.parts);
-      return { ...one, tinting: Number(tinting.toPrecision(4)) };
+      return { ...one, tinting: tintingWithin(tintingOf(hexToRgb(one.colour), hexToRgb(one.tint), one.parts)) };
     });
     for (const listener of this.listeners) listener();
   }
 }
 
 export const ownPaints = new OwnPaints();
-
-/** The tinting strengths with one of them changed; undefined where none of them says anything. */
-export function withTinting(
-  tintings: readonly number[] | undefined,
-  place: number,
-  tinting: number,
-): number[] | undefined {
-  const next = [0, 1, 2].map((i) => (i === place ? tinting : (tintings?.[i] ?? 1)));
-  return next.some((one) => one !== 1) ? next : undefined;
-}

@@ -2,7 +2,7 @@ import { hexToRgb, rgbToHex, toLinear } from "@core/colour/srgb";
 import { namedPaints } from "@core/paint/named-paints";
 import { BANDS, scatterOf } from "@core/paint/pigment";
 import { colourOfPigment } from "@core/paint/pigment-colour";
-import { paintNumbers } from "@core/paint/tinting";
+import { paintNumbers, tintingWithin } from "@core/paint/tinting";
 import { X } from "lucide-react";
 import { useEffect, useId, useState, useSyncExternalStore } from "react";
 import { Tool } from "../tool";
@@ -56,13 +56,18 @@ export function PaintBox({ colour, onPick }: Props) {
           <Tool
             label={`Let ${present.name} go`}
             className="ml-auto"
-            onClick={() => ownPaints.drop(present.id).catch((error: Error) => setFault(error.message))}
+            onClick={() =>
+              ownPaints.drop(present.id).then(
+                () => onPick(colour),
+                (error: Error) => setFault(error.message),
+              )
+            }
           >
             <X aria-hidden size={14} />
           </Tool>
         </p>
       ) : (
-        !name && <KeepPaint colour={colour} />
+        !name && <KeepPaint colour={colour} onKept={() => onPick(colour)} />
       )}
       {fault && (
         <p role="alert" className="text-[12.5px] text-danger">
@@ -126,5 +131,5 @@ function mixtureOf(hex: string, other: { readonly colour: string; readonly tinti
   const own = paintNumbers(hexToRgb(hex), ownPaints.tinting(hex));
   const mixed = paintNumbers(hexToRgb(other.colour), other.tinting ?? 1).map((n, i) => own[i] + share * (n - own[i]));
   const colour = rgbToHex(colourOfPigment(mixed));
-  return { colour, tinting: Number((mixed[BANDS] / scatterOf(hexToRgb(colour).map(toLinear))).toPrecision(4)) };
+  return { colour, tinting: tintingWithin(mixed[BANDS] / scatterOf(hexToRgb(colour).map(toLinear))) };
 }

@@ -140,3 +140,8 @@ export function picturePaths(shape: Shape): string[] {
   const ends = [shape.start, shape.end].filter((path) => path !== undefined);
   return [...new Set([...shape.pictures.flatMap(({ file, map }) => (map ? [file, map] : [file])), ...ends])];
 }
+
+/** Whether a tip is dipped in a third colour. */
+export function dipsThird(shape: Shape): boolean {
+  return shape.kind === "bristles" && shape.third > 0;
+}
