@@ -60,8 +60,19 @@ test("a dotted brush is made, compared with what it was, put away and taken up a
   await page.getByRole("button", { name: "Put Dotted line into the bin" }).click();
   await page.getByText("“Dotted line” lies in the bin.").waitFor();
   await page.getByRole("link", { name: "Bin", exact: true }).click();
+  // Whoever goes on while it is on its way finds it on the shelf when it has come.
+  let goOn = () => {};
+  const shelfSeen = new Promise<void>((resolve) => {
+    goOn = resolve;
+  });
+  await page.route("**/bin.data*", async (route) => {
+    if (route.request().method() === "POST") await shelfSeen;
+    await route.continue();
+  });
   await page.getByRole("button", { name: "Bring back Dotted line" }).click();
   await page.getByRole("link", { name: "Shelf", exact: true }).click();
+  await page.getByRole("button", { name: "New brush", exact: true }).waitFor();
+  goOn();
   await page.getByRole("link", { name: "Dotted line", exact: true }).click();
   await proofed(page);
   await page.getByText("1 stroke of yours").waitFor();

@@ -1,12 +1,8 @@
-import { Form } from "react-router";
-import { Button } from "~/ui/button";
 import { TopBar } from "~/ui/top-bar";
-import { day } from "~/ui/words";
 import type { Route } from "./+types/route";
+import { BinnedLine } from "./binned-line";
 
 export { action, loader } from "./actions.server";
-
-const called = { brushes: "brush", sets: "set", tips: "tip", grains: "grain" } as const;
 
 export const meta: Route.MetaFunction = () => [{ title: "Bin · Brosse" }];
 
@@ -24,20 +20,8 @@ export default function Bin({ loaderData: { things } }: Route.ComponentProps) {
           </p>
         ) : (
           <ul className="sheet divide-y divide-line border border-line">
-            {things.map(({ what, id, name, binnedAt }) => (
-              <li key={id} className="flex items-center gap-4 px-4 py-2">
-                <span className="min-w-0 flex-1 truncate font-medium font-serif text-base">{name}</span>
-                <span className="text-soft">
-                  {called[what]} · {day(binnedAt)}
-                </span>
-                <Form method="post">
-                  <input type="hidden" name="act" value="back" />
-                  <input type="hidden" name="what" value={what} />
-                  <Button type="submit" name="id" value={id} aria-label={`Bring back ${name}`}>
-                    Bring back
-                  </Button>
-                </Form>
-              </li>
+            {things.map((thing) => (
+              <BinnedLine key={thing.id} {...thing} />
             ))}
           </ul>
         )}

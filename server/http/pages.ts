@@ -1,4 +1,6 @@
-import { writeReadableStreamToWritable } from "@react-router/node";
+import { Readable } from "node:stream";
+import { pipeline } from "node:stream/promises";
+import type { ReadableStream } from "node:stream/web";
 import type { Response as Answered, Request as Asked, RequestHandler } from "express";
 import { type AppLoadContext, createRequestHandler, type ServerBuild } from "react-router";
 
@@ -49,6 +51,14 @@ async function send(answered: Answered, answer: Response): Promise<void> {
   }
   answered.status(answer.status);
   for (const [name, value] of answer.headers) answered.append(name, value);
-  if (answer.body) await writeReadableStreamToWritable(answer.body, answered);
-  else answered.end();
+  if (!answer.body) {
+    answered.end();
+    return;
+  }
+  try {
+    await pipeline(Readable.fromWeb(answer.body as ReadableStream), answered);
+  } catch (fault) {
+    // Whoever asked may be gone before all of it is there; that is no fault.
+    if (!(fault instanceof Error && "code" in fault && fault.code === "ERR_STREAM_PREMATURE_CLOSE")) throw fault;
+  }
 }
