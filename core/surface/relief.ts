@@ -1,7 +1,7 @@
 import { Lie } from "../ground/catch";
 import type { Kernels } from "../kernels/load";
 import { ONE } from "../kernels/memory/q15";
-import { TILE } from "../kernels/memory/tile-size";
+import { PLANE, TILE } from "../kernels/memory/tile-size";
 import { cosDegrees, sinDegrees } from "../numeric/trig";
 import type { Pictures } from "../picture/picture";
 import type { Light } from "./light";
@@ -33,7 +33,9 @@ export class Relief {
     const { direction, altitude, depth, gloss, hollows } = this.light;
     const level = cosDegrees(altitude);
     const [lx, ly, lz] = [level * cosDegrees(direction), -level * sinDegrees(direction), sinDegrees(altitude)];
-    this.kernels.run.relief(out, stride, columns, from, rows, this.window, lx, ly, lz, depth, gloss, hollows);
+    // Of paper all is lit, of paint what there is.
+    const cover = this.paper ? 0 : this.surface.tileToShow(index) + 3 * PLANE;
+    this.kernels.run.relief(out, stride, columns, from, rows, this.window, cover, lx, ly, lz, depth, gloss, hollows);
   }
 
   release(): void {

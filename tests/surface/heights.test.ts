@@ -89,7 +89,7 @@ describe("the light", () => {
 
   test("is weaker in hollows, as far as it is said, and nowhere else", () => {
     const line = lineSamples(20, 60, 140, 60);
-    const surface = thickSheet({ size: 60, angle: 90, shape: { kind: "rake", lines: 6, gap: 0.4 } }, line);
+    const surface = thickSheet({ size: 60, angle: 90, shape: { kind: "rake", lines: 7, gap: 0.05 } }, line);
     const heights = heightPixels(surface);
     const [without, dark] = [0, 1].map((hollows) => shown(surface, { ...tableLight, gloss: 0, hollows }));
     let darker = 0;

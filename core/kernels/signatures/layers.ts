@@ -81,6 +81,7 @@ export interface LayerKernels {
     from: number,
     rows: number,
     window: number,
+    cover: number,
     lx: number,
     ly: number,
     lz: number,

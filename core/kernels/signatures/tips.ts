@@ -48,6 +48,7 @@ export interface TipKernels {
     full: number,
     thick: number,
     flow: number,
+    firm: number,
   ): void;
   /** Sweeps hairs from a place to the next into an empty mask, and the ridges of paint that they leave into another, 0 for none. */
   sweepHairs(

@@ -1,9 +1,10 @@
+import type { Brush } from "../../brush";
 import { MARK_WORDS, markWord } from "../../kernels/mark-record";
 import { Tiles } from "../../kernels/memory/tiles";
-import type { Paint } from "../../paint/model";
 import { ALL_BANDS } from "../../surface/changed-tiles";
 import type { Surface } from "../../surface/surface";
 import type { WetBody } from "../../surface/wet";
+import { isSwept } from "../swept";
 import type { HairsTaking } from "./hairs-taking";
 import { levelMoved } from "./level";
 import { BATCH, type MarkBatch } from "./mark-batch";
@@ -24,16 +25,15 @@ export class BodyPile {
 
   constructor(
     private readonly surface: Surface,
-    paint: Paint,
+    brush: Brush,
     private readonly second?: SecondTip,
     /** What hairs have taken up, where they do. */
     private readonly taking?: HairsTaking,
   ) {
-    this.wet = {
-      tiles: new Tiles(surface.kernels, surface.columns, surface.rows, 1),
-      full: paint.body,
-      levels: paint.levels,
-    };
+    const { body, levels } = brush.paint;
+    // Hairs pass where their ridges are low, too.
+    const full = isSwept(brush) ? body / 2 : body;
+    this.wet = { tiles: new Tiles(surface.kernels, surface.columns, surface.rows, 1), full, levels };
     this.laid = second?.beneath(this.wet.tiles) ?? this.wet.tiles;
   }
 

@@ -65,7 +65,7 @@ export class HairWriter {
   ) {
     const { surface, brush, seed, reservoir } = means;
     this.kernels = surface.kernels;
-    this.moving = new HairsMoving(this.kernels, shape, brush.tip, seed);
+    this.moving = new HairsMoving(this.kernels, shape, brush.tip, seed, ridged);
     if (takes === "hairs") this.taking = new HairsTaking(surface, brush, this.moving, seed, reservoir);
     const { heap } = this.kernels;
     const place = () => heap.takeCleared(this.moving.placeBytes);

@@ -7,10 +7,12 @@ import type { Tip } from "../../tip/model";
 import { type Hair, type HairyShape, hairsOf, openedAt } from "../../tip/shape/hairs";
 import { markField } from "../mark-list";
 
-const { size, angle, roundness, flow } = qualityIndex;
+const { size, angle, roundness, flow, body } = qualityIndex;
 
 /** How far the hairs on the side away from the lean are lifted, in pressure, by a pen that lies flat. */
 const LIFTS = 0.35;
+/** How much sooner than its width the strength of a hair is whole that lays the thickest paint. */
+const FIRM = 6;
 const SPLITS = 0x5a17;
 const LIFTED = 0x11f7;
 /** Where a hair's numbers are, f32: as the class `Hair` of `core/kernels/assembly/tips/sweep.ts` has them. */
@@ -33,10 +35,22 @@ const HAIR_BYTES = HAIR_NUMBERS * 4;
 const HEAD = 4;
 const STANCE_NUMBERS = 4;
 
-/** How high the paint of a hair stands against that of others: by chance, and higher at the sides, to which a tip shoves it. */
-function liftOf({ u }: Hair, seed: number, i: number): number {
+/** The least from one ridge of paint to the next, px: what is narrower is dotted where it lies aslant. */
+const RIDGES_APART = 3.2;
+
+/**
+ * How high the paint of a hair stands against that of others: as much as that of those beside it, so that ridges are no narrower
+ * than pixels show; and higher at the sides, to which a tip shoves it.
+ * @param half half the tip's size, px
+ */
+function liftOf({ u }: Hair, half: number, seed: number): number {
+  const at = (u * half) / RIDGES_APART;
+  const cell = Math.floor(at);
+  const t = at - cell;
+  const share = t * t * (3 - 2 * t);
+  const from = chance(seed, cell, LIFTED);
   const aside = Math.max(0, Math.abs(u) - 0.7) / 0.3;
-  return Math.min(1, 0.62 + 0.22 * chance(seed, i, LIFTED) + 0.3 * aside);
+  return Math.min(1, 0.4 + 0.5 * (from + (chance(seed, cell + 1, LIFTED) - from) * share) + 0.3 * aside);
 }
 
 /** Moves the hairs of one stroke: where each stands, how hard it touches and what it still has, in the kernels' memory. */
@@ -56,12 +70,14 @@ export class HairsMoving {
     private readonly shape: HairyShape,
     private readonly tip: Tip,
     private readonly seed: number,
+    /** Whether the paint is thick that hairs leave, where the brush says so. */
+    private readonly thick: boolean,
   ) {
     this.hairs = hairsOf(shape);
     this.count = this.hairs.length;
     this.cells = new Float64Array(this.count * 5).fill(Number.NaN);
     this.splits = shape.kind === "bristles" ? shape.clumping : 0;
-    this.lifts = this.hairs.map((hair, i) => liftOf(hair, seed, i));
+    this.lifts = this.hairs.map((hair) => liftOf(hair, tip.size / 2, seed));
     const { heap } = kernels;
     this.table = heap.takeCleared(this.count * HAIR_BYTES);
     this.hairs.forEach((hair, i) => {
@@ -123,6 +139,7 @@ export class HairsMoving {
       full,
       half * (0.75 + 0.35 * pressure),
       row[at + flow],
+      this.thick ? 1 + FIRM * row[at + body] : 1,
     );
   }
 

@@ -64,7 +64,7 @@ export class LaidMarks implements Laying {
       plan.body,
     );
     if (plan.rim) this.rim = new RimFinish(surface, this.tiles, plan.rim, tip.size, paint.opacity);
-    if (plan.body) this.pile = new BodyPile(surface, paint, this.second, this.writer.taking);
+    if (plan.body) this.pile = new BodyPile(surface, brush, this.second, this.writer.taking);
     if (plan.lends) this.lender = new Mixer(surface, brush, undefined);
     this.stroke = plan.lifts
       ? new LiftStroke(surface, this.tiles, means.clock)

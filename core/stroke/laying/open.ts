@@ -32,7 +32,7 @@ export class OpenMarks implements Laying {
     this.inking = inkingOf(brush, ink, "cover");
     const drags = brush.paint.taking === "dragged" && brush.paint.mixing > 0;
     if (drags && (plan.body || surface.active.heights)) this.shove = new Shove(surface, brush.paint);
-    else if (plan.body) this.pile = new BodyPile(surface, brush.paint);
+    else if (plan.body) this.pile = new BodyPile(surface, brush);
     const cells = brush.paint.taking === "each" ? new CellsTaking(surface, means.reservoir) : undefined;
     this.mixer = new Mixer(surface, brush, this.shove?.wet ?? this.pile?.wet, cells);
   }

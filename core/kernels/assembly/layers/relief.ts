@@ -81,11 +81,12 @@ function summed(values: usize, at: usize): i32 {
 /**
  * Lights RGBA8 pixels by the heights below them. `window` holds (64 + 4)² Q15 heights, two px beyond the tile on each side.
  * Slopes are those over five px both ways (binomial weights): a thin ridge aslant is not dotted.
- * @param from the first of the tile's rows that is shown @param lx @param ly @param lz where the light is, of length 1
+ * @param from the first of the tile's rows that is shown
+ * @param cover a plane of Q15, how much paint covers there: where none does nothing is lit, however high; 0 for all @param lx @param ly @param lz where the light is, of length 1
  * A hollow, lower than what lies about it, is darker; bare paper is left as it is.
  * @param depth px that full height stands up @param gloss 0…1 @param hollows how dark they are, 0…1
  */
-export function relief(out: usize, stride: i32, columns: i32, from: i32, rows: i32, window: usize, lx: f32, ly: f32, lz: f32, depth: f32, gloss: f32, hollows: f32): void {
+export function relief(out: usize, stride: i32, columns: i32, from: i32, rows: i32, window: usize, cover: usize, lx: f32, ly: f32, lz: f32, depth: f32, gloss: f32, hollows: f32): void {
   // A slope of one is 8 along and 16 across.
   const scale = depth / (32767 * 128);
   // Half way between the light and the eye, which looks straight down.
@@ -108,7 +109,8 @@ export function relief(out: usize, stride: i32, columns: i32, from: i32, rows: i
       const dx = sx * softer;
       const dy = sy * softer;
       // Paint that is hardly there is hardly lit.
-      const there = min<f32>(1, height * THIN);
+      const covers: f32 = cover ? <f32>load<u16>(cover + <usize>(((y + from) * TILE + x) << 1)) * <f32>(1.0 / 32767.0) : 1;
+      const there = min<f32>(1, height * THIN) * covers;
       const per: f32 = 1 / sqrt<f32>(dx * dx + dy * dy + 1);
       const diffuse = max<f32>(0, (lz - dx * lx - dy * ly) * per);
       // What lies flat keeps its colour.

@@ -41,7 +41,7 @@ export const HEAD: i32 = 16;
 /** Over which pressures a hair comes down, from its tip to its whole width. */
 const COMES_DOWN: f32 = 0.16;
 /** How far beyond its hair a ridge comes down to nothing, px: what is narrower would be dotted where it lies aslant. */
-const RIDGE_BEYOND: f32 = 0.6;
+const RIDGE_BEYOND: f32 = 2;
 /** Over which part of the load a hair runs out. */
 const RUNS_OUT: f32 = 0.18;
 
@@ -59,10 +59,11 @@ function share(value: f32): f32 {
  * @param flipU @param flipV what mirrors and roundness make of its sides @param pivotX @param pivotY the pivot, px in the tip
  * @param lift pressure that a lean (leanU, leanV in the tip) takes from hairs on its far side @param full paint left, 0…1
  * @param thick px that a radius of 1 is @param flow the strength of a whole hair
+ * @param firm how many times sooner than its width a hair's strength is whole: thick paint is not thin where a hair barely touches
  */
 export function standHairs(
   hairs: usize, count: i32, place: usize, x: f32, y: f32, c: f32, s: f32, open: f32, flipU: f32, flipV: f32,
-  pivotX: f32, pivotY: f32, pressure: f32, lift: f32, leanU: f32, leanV: f32, full: f32, thick: f32, flow: f32,
+  pivotX: f32, pivotY: f32, pressure: f32, lift: f32, leanU: f32, leanV: f32, full: f32, thick: f32, flow: f32, firm: f32,
 ): void {
   let left: f32 = f32.MAX_VALUE;
   let top: f32 = f32.MAX_VALUE;
@@ -84,7 +85,7 @@ export function standHairs(
     const wide = hair.radius * thick * sqrt<f32>(touch);
     const w = max<f32>(0.5, wide);
     stance.w = w;
-    stance.s = touch * flow * hair.strength * min<f32>(1, 2 * wide);
+    stance.s = share(touch * firm) * flow * hair.strength * min<f32>(1, 2 * wide);
     left = min(left, hx - w);
     right = max(right, hx + w);
     top = min(top, hy - w);
@@ -314,7 +315,8 @@ function sweepOne(
       if (ridges) {
         const off = i16x8.mul(i16x8.min_s(across, edgeAt), perHalf);
         const height = v128.and(times(lift, i16x8.shl(i16x8.max_s(i16x8.min_s(strong, strongest), none), 3)), on);
-        const ridge = times(i16x8.sub(one, times(off, off)), height);
+        const round = i16x8.sub(one, times(off, off));
+        const ridge = times(times(round, round), height);
         const ridgeAt = at + (ridges - mask);
         v128.store(ridgeAt, i16x8.max_s(v128.load(ridgeAt), ridge));
       }
