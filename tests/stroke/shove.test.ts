@@ -67,6 +67,25 @@ describe("a tip that is dragged through thick paint", () => {
     surface.release();
   });
 
+  test.each([
+    [64, 1500],
+    [300, 700],
+  ])("moves more than finds room before it, and loses none of it: a knife of %s px through %s px", (size, long) => {
+    const surface = new Surface(kernels, long + 400, size + 260);
+    const middle = surface.height / 2;
+    const all = brushOf({
+      tip: { shape: { kind: "rectangle", corner: 0 }, size: surface.height },
+      paint: { body: 0.5, levels: 1 },
+      trail: { spacing: 0.1 },
+    });
+    paintHand(surface, all, ink, [lineSamples(0, middle, surface.width, middle)], 1);
+    const before = volume(surface);
+    paintHand(surface, knife({}, { size }), ink, [lineSamples(150, middle, 150 + long, middle, 120)], 1);
+    // Of what stood in its way.
+    expect(Math.abs(volume(surface) - before) / (0.5 * size * long)).toBeLessThan(0.002);
+    surface.release();
+  });
+
   test("scrapes a furrow, with ridges at its sides and a lump at its end", () => {
     const surface = field();
     paintHand(surface, knife(), ink, [across], 1);

@@ -64,9 +64,13 @@ export interface MixingKernels {
     uy: number,
     way: number,
     passes: number,
+    most: number,
   ): void;
   /** Leaves what goes along where the tip stands; what is left over. */
-  shoveEnd(passes: number): number;
+  shoveEnd(rounds: number, room: number): number;
+  lumpRoom(side: number): number;
+  scrapedOff(before: number, now: number): number;
+  runBack(before: number, now: number, part: number): void;
   /** Writes where two tiles of heights differ. */
   noteMoved(before: number, now: number, dried: number, moved: number): void;
   /** Lets the heights of a tile level once, into another one. */

@@ -13,12 +13,15 @@ import { levelMoved } from "./level";
 
 const { body, mixing, carry } = qualityIndex;
 const BYTES = 4;
+/** How high paint heaps up before a tip, in full heights: as much as finds room where it is lifted; the smaller the tip, the higher. */
+const HEAPS = 1;
+const HEAPS_SMALL = 450;
 /** Room about the tip for what runs over its edge, px. */
 const MARGIN = 48;
 /** How often, twice, what was moved levels when the tip is lifted, where the paint levels fully. */
 const LEVELLINGS = 5;
 /** In how many rounds at most what is too much spreads when the tip is lifted: enough for the largest heaps. */
-const LAST = 40;
+const LAST = 24;
 
 /** The paint that a dragged tip moves by its height: scraped off above its level, filled in below, and run over at its edge. */
 export class Shove {
@@ -69,14 +72,20 @@ export class Shove {
       uy,
       way,
       passes,
+      HEAPS + HEAPS_SMALL / size,
     );
   }
 
   /** Leaves what still goes along where the tip was lifted. */
   end(): void {
     if (this.side === 0) return;
-    this.surface.kernels.run.shoveEnd(LAST);
     const { surface, wet, paint } = this;
+    const { run, heap } = surface.kernels;
+    const bytes = run.lumpRoom(this.side);
+    const room = heap.take(bytes);
+    const rest = run.shoveEnd(LAST, room);
+    heap.give(room, bytes);
+    if (rest > 0) this.runBack(rest);
     levelMoved(
       surface,
       wet.tiles,
@@ -88,6 +97,17 @@ export class Shove {
 
   release(): void {
     this.giveRoom();
+  }
+
+  /** Lets what finds no room about the tip run back to where paint was scraped off. @param much in full heights of a px */
+  private runBack(much: number): void {
+    const { surface, wet } = this;
+    const { run } = surface.kernels;
+    const before = (index: number) => surface.active.at("heights", index);
+    const present = wet.tiles.present();
+    const scraped = present.reduce((sum, index) => sum + run.scrapedOff(before(index), wet.tiles.at(index)), 0);
+    if (scraped === 0) return;
+    for (const index of present) run.runBack(before(index), wet.tiles.at(index), Math.min(1, much / scraped));
   }
 
   private use(left: number, top: number): void {

@@ -14,18 +14,11 @@ const PART: f32 = 0.14;
 const OUTWARDS: f32 = 0.25;
 /** From this height on all of that part is pushed, below it the less the lower it is. */
 const HEAPED: f32 = 8;
-/** How much more hardly it runs over the tip's edge than about under the tip. */
+/** How much more hardly it runs over the tip's edge than about under the tip, and hardly at all to where it is heaped up as high as may be. */
 const EDGE: f32 = 0.6;
+const SHUT: f32 = 1e-6;
 /** So much higher than what lies beside it may paint stand that was left: it slides down where it is steeper. */
-const REPOSE: f32 = 0.06;
-/** So little, in full heights of a px, may be lost at the end, or so small a part of what was left over. */
-const ENOUGH: f32 = 2;
-const ENOUGH_PART: f32 = 0.001;
-/** How much steeper it may stand with each round at the end, lest that never ends. */
-const STEEPENS: f32 = 0.04;
-/** How far what is left over spreads in a round at the end, px: one more each time. */
-const LEAST_RADIUS: i32 = 3;
-const MOST_RADIUS: i32 = 16;
+export const REPOSE: f32 = 0.06;
 /** How often what goes along runs on before some of it is left. */
 const TURNS: i32 = 3;
 
@@ -37,15 +30,12 @@ let x0: f32 = 0;
 let y0: f32 = 0;
 let ux: f32 = 0;
 let uy: f32 = 0;
+/** How high what goes along may be heaped up beside it. */
+let mostHeaped: f32 = 0;
 
-// Where there is something that could not be left yet.
-let restX: i32 = 0;
-let restY: i32 = 0;
-let restRight: i32 = 0;
-let restBottom: i32 = 0;
-
-/** Says where the tip stands now, and which way it goes. */
-export function standShoved(x: f32, y: f32, goesX: f32, goesY: f32): void {
+/** Says where the tip stands now, which way it goes, and how high paint may be heaped up beside it. */
+export function standShoved(x: f32, y: f32, goesX: f32, goesY: f32, most: f32): void {
+  mostHeaped = most;
   x0 = x;
   y0 = y;
   ux = goesX;
@@ -82,61 +72,6 @@ export function runOverEdges(mark: Mark, way: f32, passes: i32): void {
   }
 }
 
-/** Leaves all that goes along where the tip stands; what cannot stand there spreads, wider each time, and is left about it. @returns how much is left over */
-export function shoveEnd(rounds: i32): f32 {
-  restX = left;
-  restY = top;
-  restRight = left + side;
-  restBottom = top + side;
-  let rest = leaveAll(1);
-  const enough = max<f32>(ENOUGH, rest * ENOUGH_PART);
-  for (let n = 0; n < rounds && rest > enough; n++) {
-    spreadRest(min(MOST_RADIUS, LEAST_RADIUS + n));
-    rest = leaveAll(1 + <f32>n * STEEPENS);
-  }
-  return rest;
-}
-
-/** Spreads what goes along by a box of a radius, px, across and down, where something is left and about it; nothing leaves the square. */
-function spreadRest(radius: i32): void {
-  const x = max(left + radius, restX - radius);
-  const y = max(top + radius, restY - radius);
-  const right = min(left + side - radius, restRight + radius);
-  const bottom = min(top + side - radius, restBottom + radius);
-  const row = <usize>(side << 2);
-  for (let line = y; line < bottom; line++) boxAlong(goingAt(x, line), right - x, 4, radius);
-  for (let column = x; column < right; column++) boxAlong(goingAt(column, y), bottom - y, row, radius);
-  restX = x;
-  restY = y;
-  restRight = right;
-  restBottom = bottom;
-}
-
-/**
- * Gives each of a row of numbers its part to those within a radius; what would go beyond an end stays there.
- * @param at the first of them @param step bytes from one to the next
- */
-function boxAlong(at: usize, count: i32, step: usize, radius: i32): void {
-  const per: f64 = 1 / <f64>(2 * radius + 1);
-  const room = flux;
-  const last = count - 1;
-  let sum: f64 = 0;
-  for (let i = -radius; i <= radius; i++) sum += mirrored(at, step, i, last);
-  for (let i = 0; i < count; i++) {
-    store<f32>(room + (<usize>i << 2), <f32>(sum * per));
-    sum += mirrored(at, step, i + radius + 1, last) - mirrored(at, step, i - radius, last);
-  }
-  for (let i = 0; i < count; i++) store<f32>(at + <usize>i * step, load<f32>(room + (<usize>i << 2)));
-}
-
-/** A number of the row, which goes back from its ends: so as much comes back over an end as goes beyond. */
-@inline
-function mirrored(at: usize, step: usize, i: i32, last: i32): f64 {
-  let place = i < 0 ? -i - 1 : i > last ? 2 * last + 1 - i : i;
-  place = max(0, min(last, place));
-  return <f64>load<f32>(at + <usize>place * step);
-}
-
 /** Opens the way to wherever the tip is or was, so many px back, and over its edge at its sides: what is ahead goes along, and nothing runs over behind. */
 function setGates(mark: Mark, boxX: i32, boxY: i32, boxRight: i32, boxBottom: i32, backX: i32, backY: i32): void {
   const toGate = gate - square;
@@ -146,6 +81,7 @@ function setGates(mark: Mark, boxX: i32, boxY: i32, boxRight: i32, boxBottom: i3
   memory.fill(gate + firstByte, 0, bytes);
   const firm = <u16>(FIRM * 32767);
   const edge = f32x4.splat(EDGE);
+  const perMost = f32x4.splat(-2 / mostHeaped);
   const lanes = f32x4.mul(f32x4(0, 1, 2, 3), f32x4.splat(-uy));
   const least = f32x4.splat(leastAcross);
   const most = f32x4.splat(mostAcross);
@@ -154,7 +90,9 @@ function setGates(mark: Mark, boxX: i32, boxY: i32, boxRight: i32, boxBottom: i3
     const beyond = row + (<usize>(boxRight - boxX) << 2);
     for (let at = row, x = boxX; at < beyond; at += 16, x += 4) {
       const across = f32x4.add(f32x4.splat(acrossOf(<f32>x, <f32>y)), lanes);
-      v128.store(at, v128.and(v128.or(f32x4.lt(across, least), f32x4.gt(across, most)), edge));
+      const room = f32x4.mul(edge, free(v128.load(at - toGate), perMost));
+      const opens = f32x4.pmax(f32x4.splat(SHUT), room);
+      v128.store(at, v128.and(v128.or(f32x4.lt(across, least), f32x4.gt(across, most)), opens));
     }
     // The last group may have been wider than the box.
     for (let n: usize = 0; n < 12; n += 4) store<f32>(beyond + n, 0);
@@ -176,6 +114,13 @@ function setGates(mark: Mark, boxX: i32, boxY: i32, boxRight: i32, boxBottom: i3
 function pushed(runs: v128, towards: v128, heaped: v128): v128 {
   const one = f32x4.splat(1);
   return f32x4.mul(runs, f32x4.mul(f32x4.pmin(one, f32x4.mul(runs, heaped)), f32x4.pmin(one, f32x4.pmax(f32x4.splat(0), towards))));
+}
+
+/** The part of a push that finds room where so much runs: all of it until it is heaped up half as high as may be. */
+@inline
+function free(runs: v128, perMost: v128): v128 {
+  const room = f32x4.add(f32x4.splat(2), f32x4.mul(runs, perMost));
+  return f32x4.pmin(f32x4.splat(1), f32x4.pmax(f32x4.splat(0), room));
 }
 
 /**
@@ -206,6 +151,7 @@ function runOver(boxX: i32, boxY: i32, boxRight: i32, boxBottom: i32): void {
   const stepX = f32x4.splat(-uy);
   const stepY = f32x4.splat(ux);
   const firstLane = f32x4.mul(f32x4(0, 1, 2, 3), stepX);
+  const perMost = f32x4.splat(-2 / (PART * mostHeaped));
   for (let y = boxY - top; y < boxBottom - top; y++) {
     const line = <usize>(y * side) << 2;
     for (let x = from; x < to; x += 4) {
@@ -234,11 +180,14 @@ function runOver(boxX: i32, boxY: i32, boxRight: i32, boxBottom: i32): void {
       const fromEast = pushed(east, f32x4.neg(f32x4.add(rightward, beside)), heaped);
       const fromNorth = pushed(north, f32x4.sub(downward, under), heaped);
       const fromSouth = pushed(south, f32x4.neg(f32x4.add(downward, under)), heaped);
-      comes = f32x4.add(comes, f32x4.mul(pushX, f32x4.add(fromWest, fromEast)));
-      comes = f32x4.add(comes, f32x4.mul(pushY, f32x4.add(fromNorth, fromSouth)));
-      const toX = f32x4.add(f32x4.mul(pushed(own, rightward, heaped), gateEast), f32x4.mul(pushed(own, f32x4.neg(rightward), heaped), gateWest));
-      const toY = f32x4.add(f32x4.mul(pushed(own, downward, heaped), gateSouth), f32x4.mul(pushed(own, f32x4.neg(downward), heaped), gateNorth));
-      goes = f32x4.add(goes, f32x4.add(f32x4.mul(pushX, toX), f32x4.mul(pushY, toY)));
+      const room = free(own, perMost);
+      comes = f32x4.add(comes, f32x4.mul(f32x4.mul(pushX, room), f32x4.add(fromWest, fromEast)));
+      comes = f32x4.add(comes, f32x4.mul(f32x4.mul(pushY, room), f32x4.add(fromNorth, fromSouth)));
+      const toEast = f32x4.mul(f32x4.mul(pushed(own, rightward, heaped), gateEast), free(east, perMost));
+      const toWest = f32x4.mul(f32x4.mul(pushed(own, f32x4.neg(rightward), heaped), gateWest), free(west, perMost));
+      const toSouth = f32x4.mul(f32x4.mul(pushed(own, downward, heaped), gateSouth), free(south, perMost));
+      const toNorth = f32x4.mul(f32x4.mul(pushed(own, f32x4.neg(downward), heaped), gateNorth), free(north, perMost));
+      goes = f32x4.add(goes, f32x4.add(f32x4.mul(pushX, f32x4.add(toEast, toWest)), f32x4.mul(pushY, f32x4.add(toSouth, toNorth))));
       v128.store(square + at, f32x4.sub(f32x4.add(v128.load(square + at), f32x4.mul(v128.load(g), comes)), goes));
     }
   }
@@ -246,7 +195,8 @@ function runOver(boxX: i32, boxY: i32, boxRight: i32, boxBottom: i32): void {
 
 /** Leaves what goes along beside the tip and under its weak edge. */
 function leave(mark: Mark, boxX: i32, boxY: i32, boxRight: i32, boxBottom: i32): void {
-  const edge = f32x4.splat(EDGE);
+  const under = f32x4.splat(1);
+  const none = f32x4.splat(0);
   const least = f32x4.splat(LEAST);
   const toGate = gate - square;
   const fromX = max(boxX, 0);
@@ -259,54 +209,30 @@ function leave(mark: Mark, boxX: i32, boxY: i32, boxRight: i32, boxBottom: i32):
     for (let y = fromY; y < toY; y++)
       for (let x = fromX; x < toX; x += 4) {
         const at = goingAt(x, y);
-        if (!v128.any_true(v128.and(f32x4.gt(v128.load(at), least), f32x4.eq(v128.load(at + toGate), edge)))) continue;
+        const gates = v128.load(at + toGate);
+        const beside = v128.and(f32x4.gt(gates, none), f32x4.lt(gates, under));
+        if (!v128.any_true(v128.and(f32x4.gt(v128.load(at), least), beside))) continue;
         for (let n = x; n < min(x + 4, toX); n++) {
           const going = goingAt(n, y);
           const has = load<f32>(going);
-          if (has <= LEAST || load<f32>(going + toGate) != EDGE) continue;
+          const opens = load<f32>(going + toGate);
+          if (has <= LEAST || opens <= 0 || opens >= 1) continue;
           any = true;
-          if (turn == 0) noteStand(n, y, 1);
+          if (turn == 0) noteStand(n, y);
           else leaveAt(n, y, max<f32>(0, 1 - maskAt(mark, n, y) / FIRM) * has);
         }
       }
   }
 }
 
-/** Leaves all that can stand. @param steeper how many times as steep as it is left beside a tip @returns how much is left over */
-function leaveAll(steeper: f32): f32 {
-  let rest: f32 = 0;
-  const toX = min(restRight, columns << 6);
-  const toY = min(restBottom, rows << 6);
-  const fromX = max(restX, 0);
-  const fromY = max(restY, 0);
-  restX = toX;
-  restY = toY;
-  restRight = fromX;
-  restBottom = fromY;
-  for (let y = fromY; y < toY; y++) for (let x = fromX; x < toX; x++) if (load<f32>(goingAt(x, y)) > LEAST) noteStand(x, y, steeper);
-  for (let y = fromY; y < toY; y++)
-    for (let x = fromX; x < toX; x++) {
-      if (load<f32>(goingAt(x, y)) <= LEAST) continue;
-      leaveAt(x, y, load<f32>(goingAt(x, y)));
-      const has = load<f32>(goingAt(x, y));
-      if (has <= LEAST) continue;
-      rest += has;
-      restX = min(restX, x);
-      restY = min(restY, y);
-      restRight = max(restRight, x + 1);
-      restBottom = max(restBottom, y + 1);
-    }
-  return rest;
-}
-
 /** Notes how high paint may stand at a place beside what stands there before any is left: a heap is round, steep at its foot. */
-function noteStand(x: i32, y: i32, steeper: f32): void {
+function noteStand(x: i32, y: i32): void {
   const west = x > 0 ? stood(heightAt(x - 1, y)) : 1;
   const east = x + 1 < columns << 6 ? stood(heightAt(x + 1, y)) : 1;
   const north = y > 0 ? stood(heightAt(x, y - 1)) : 1;
   const south = y + 1 < rows << 6 ? stood(heightAt(x, y + 1)) : 1;
   const lowest = min(min(west, east), min(north, south));
-  store<f32>(goingAt(x, y) + flux - square, lowest + steeper * REPOSE * (1 - <f32>0.9 * lowest));
+  store<f32>(goingAt(x, y) + flux - square, lowest + REPOSE * (1 - <f32>0.9 * lowest));
 }
 
 /** Leaves so much at a place, as far as it was noted that it can stand there, and covers it. */

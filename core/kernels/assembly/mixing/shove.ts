@@ -14,8 +14,9 @@ import { reachShoved, runOverEdges, standShoved } from "./run-over";
  * @param fresh the part of what is missing below it that the tip fills with paint of its own @param leaves the part of what goes along
  * that it loses on its way @param x0 @param y0 where it stands @param goesX @param goesY where it goes, of length 1
  * @param way how far it came, px @param passes how often what goes along runs on
+ * @param most how high it heaps up before the tip: from half of it on it scrapes off less, and rides over the rest
  */
-export function shove(mark: Mark, level: f32, scrapes: f32, fresh: f32, leaves: f32, x0: f32, y0: f32, goesX: f32, goesY: f32, way: f32, passes: i32): void {
+export function shove(mark: Mark, level: f32, scrapes: f32, fresh: f32, leaves: f32, x0: f32, y0: f32, goesX: f32, goesY: f32, way: f32, passes: i32, most: f32): void {
   const firstY = max(mark.y, 0);
   const lastY = min(mark.y + mark.height, rows << 6);
   const firstX = max(mark.x, 0);
@@ -23,7 +24,7 @@ export function shove(mark: Mark, level: f32, scrapes: f32, fresh: f32, leaves: 
   if (firstX >= lastX || firstY >= lastY) return;
   toneOf(mark, firstX, firstY, lastX, lastY);
   const flow = <f32>mark.flow * <f32>(1.0 / 32767.0);
-  standShoved(x0, y0, goesX, goesY);
+  standShoved(x0, y0, goesX, goesY, most);
   for (let y = firstY; y < lastY; y++) {
     const span = mark.spans + ((y - mark.y) << 3);
     const from = max(firstX, mark.x + <i32>load<i16>(span));
@@ -41,7 +42,8 @@ export function shove(mark: Mark, level: f32, scrapes: f32, fresh: f32, leaves: 
       let laid: f32 = 0;
       if (gap < 0) {
         // Counted by what is left, so that nothing is lost to rounding.
-        stand(at, now + m * scrapes * gap);
+        const takes = min<f32>(1, max<f32>(0, 2 - 2 * has / most));
+        stand(at, now + m * scrapes * takes * gap);
         store<f32>(going, has + now - stood(at));
       } else if (gap > 0) {
         const filled = min<f32>(has, m * gap);
