@@ -76,6 +76,17 @@ describe("hairs that go through wet thick paint", () => {
     surface.release();
   });
 
+  test("lose nothing where paint stands as thick as it can", () => {
+    const surface = barred(1);
+    const before = volume(surface);
+    const [left, right] = [volumeFrom(surface, 130, 170), volumeFrom(surface, 185, 300)];
+    painted(surface, hairs({ mixing: 1, carry: 1.5, taking: "each", body: 1 }));
+    expect(Math.abs(volume(surface) - before)).toBeLessThan(0.002 * before);
+    expect(volumeFrom(surface, 130, 170)).toBeLessThan(left);
+    expect(volumeFrom(surface, 185, 300)).toBeGreaterThan(right + 30);
+    surface.release();
+  });
+
   test("leave ridges along their own way where the bar was flat", () => {
     const surface = painted(barred(0.4), hairs({ mixing: 0.5, taking: "each", levels: 1 }));
     const heights = heightPixels(surface);

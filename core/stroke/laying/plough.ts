@@ -1,8 +1,10 @@
+import { ONE } from "../../kernels/memory/q15";
 import { PLANE } from "../../kernels/memory/tile-size";
 import { Tiles } from "../../kernels/memory/tiles";
 import type { Surface } from "../../surface/surface";
 import type { WetBody } from "../../surface/wet";
 import { halvedBoxes } from "./rim";
+import { runBack } from "./run-back";
 
 /** How far about a place what hairs level is looked for again, px: a few ridges of them. */
 const ABOUT = 7;
@@ -56,4 +58,9 @@ export function plough(surface: Surface, { tiles, full, levels }: WetBody, own: 
     );
   levelled.release();
   ridges.release();
+  // Where paint stands as thick as it can, ridges find no room.
+  const sum = (tile: number) => (tile ? run.planeSum(tile) : 0);
+  const before = present.reduce((all, index) => all + sum(surface.active.at("heights", index)), 0);
+  const now = present.reduce((all, index) => all + sum(tiles.at(index)), 0);
+  if (before > now) runBack(surface, tiles, (before - now) / ONE);
 }

@@ -10,6 +10,7 @@ import type { Surface } from "../../surface/surface";
 import type { WetBody } from "../../surface/wet";
 import { markField } from "../mark-list";
 import { levelMoved } from "./level";
+import { runBack } from "./run-back";
 
 const { body, mixing, carry } = qualityIndex;
 const BYTES = 4;
@@ -85,7 +86,7 @@ export class Shove {
     const room = heap.take(bytes);
     const rest = run.shoveEnd(LAST, room);
     heap.give(room, bytes);
-    if (rest > 0) this.runBack(rest);
+    if (rest > 0) runBack(surface, wet.tiles, rest);
     levelMoved(
       surface,
       wet.tiles,
@@ -97,17 +98,6 @@ export class Shove {
 
   release(): void {
     this.giveRoom();
-  }
-
-  /** Lets what finds no room about the tip run back to where paint was scraped off. @param much in full heights of a px */
-  private runBack(much: number): void {
-    const { surface, wet } = this;
-    const { run } = surface.kernels;
-    const before = (index: number) => surface.active.at("heights", index);
-    const present = wet.tiles.present();
-    const scraped = present.reduce((sum, index) => sum + run.scrapedOff(before(index), wet.tiles.at(index)), 0);
-    if (scraped === 0) return;
-    for (const index of present) run.runBack(before(index), wet.tiles.at(index), Math.min(1, much / scraped));
   }
 
   private use(left: number, top: number): void {
