@@ -132,6 +132,18 @@ test("a watercolour from nothing: thin, with a dark rim, over paper with a tooth
   await penStroke(page, line(150));
   await penStroke(page, line(165));
   expect(steepest((await densities()).slice(20)), "over a dry one it has an edge").toBeGreaterThan(2 * into);
+  // On paper that is kept wet they run into one another, whatever they would by themselves, until it is let dry.
+  await page.getByRole("button", { name: "Clear my strokes" }).click();
+  await page.getByRole("button", { name: /^Keep the paper wet/ }).click();
+  await penStroke(page, line(150));
+  await penStroke(page, line(165));
+  expect(steepest((await densities()).slice(34)), "kept wet they meet without an edge").toBeLessThan(1.5 * into);
+  await page.getByRole("button", { name: /^Undo: my last stroke/ }).click();
+  await page.getByRole("button", { name: /^Let it dry/ }).click();
+  await page.getByRole("button", { name: "Undo: letting it dry" }).waitFor();
+  await penStroke(page, line(165));
+  expect(steepest((await densities()).slice(20)), "over what was let dry it has an edge").toBeGreaterThan(2 * into);
+  await page.getByRole("button", { name: /^Keep the paper wet/ }).click();
   await page.getByRole("button", { name: "Give it a grain" }).click();
   await page.getByRole("combobox", { name: "Law" }).selectOption("pool");
   await set(page, "Mixing", "35 %");
