@@ -5,6 +5,7 @@ import type { SpaceName } from "@core/paint/spaces";
 import { spaceNames } from "@core/paint/spaces";
 import { refills, sights, takings } from "@core/paint/wet";
 import { qualityNames, qualityRow } from "@core/qualities/table";
+import { isSwept } from "@core/stroke/swept";
 import { memo } from "react";
 import { Segments } from "~/ui/segments";
 import { box } from "~/ui/settings/box";
@@ -22,11 +23,13 @@ import { QualityLine } from "./quality-line";
 import { Says } from "./says";
 import { WaterRow } from "./water-settings";
 
-const takingNames = {
+/** What of a brush's tip takes up paint for itself. */
+const eachOf = (brush: Brush) => (isSwept(brush) ? "hair" : "part");
+const takingNames = (brush: Brush) => ({
   average: "the mean under the tip",
   dragged: "the pixels, dragged along",
-  each: "every part for itself",
-} as const;
+  each: `every ${eachOf(brush)} for itself`,
+});
 const sightNames = { layer: "this layer", all: "this layer and those below" } as const;
 const spaceLabels: Record<SpaceName, string> = {
   srgb: "sRGB, as screens count",
@@ -130,10 +133,11 @@ function coloursSay(brush: Brush): string {
     : changed.map((name) => qualityRow(name).label.toLowerCase()).join(", ");
 }
 
-function takesSay({ paint }: Brush): string {
+function takesSay(brush: Brush): string {
+  const { paint } = brush;
   return paint.mixing === 0
     ? "nothing"
-    : `${paint.taking === "each" ? "each part" : paint.taking}, ${paint.space}, ${Number(paint.carry.toFixed(1))}×`;
+    : `${paint.taking === "each" ? `each ${eachOf(brush)}` : paint.taking}, ${paint.space}, ${Number(paint.carry.toFixed(1))}×`;
 }
 
 function loadSays({ paint }: Brush): string {
@@ -172,7 +176,7 @@ function MixSettings({ brush, run }: Props) {
         label="Takes"
         value={paint.taking}
         options={takings}
-        names={takingNames}
+        names={takingNames(brush)}
         onPick={(taking) => run(setPaint({ taking }, "taking"))}
       />
       <ChoiceLine
