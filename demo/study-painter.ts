@@ -19,6 +19,7 @@ interface StrokeManner extends Manner {
   readonly values?: Partial<Record<Quality, number>>;
   readonly use?: "paint" | "smudge" | "erase";
   readonly second?: string;
+  readonly third?: string;
 }
 
 /** How long a painter looks, dips and moves the hand between two strokes, ms. */
@@ -77,6 +78,12 @@ export class StudyPainter {
     this.time += LOOKS;
   }
 
+  /** Lets all that was painted dry. */
+  dry(): void {
+    this.do({ kind: "dry", at: this.time });
+    this.time += LOOKS;
+  }
+
   /** A stroke along these points. */
   stroke(brush: string, colour: string, points: readonly Point[], manner: StrokeManner = {}): void {
     const seed = this.acts.length + 1;
@@ -93,6 +100,7 @@ export class StudyPainter {
       use: manner.use ?? "paint",
       colour,
       second: manner.second ?? "#fdfdfd",
+      third: manner.third,
       seed,
       trace,
     });

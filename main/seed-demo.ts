@@ -2,6 +2,7 @@ import { shapeOfSheets } from "@core/desk/tip/sheet";
 import { packStudy } from "@core/formats/study";
 import { grainPathSchema } from "@core/ground/grain";
 import { demoAccount } from "@demo/account";
+import type { DemoStudy } from "@demo/study-painter";
 import { createAccount, findByEmail } from "@server/accounts/repository";
 import { addBrushes } from "@server/brushes/repository";
 import type { Database } from "@server/database/connect";
@@ -21,10 +22,11 @@ export async function seedDemo(database: Database, pool: RenderPool): Promise<vo
   const accounts = await database("accounts").count<{ total: number }[]>("* as total");
   if (Number(accounts[0].total) > 0) return;
   // Drawing the workshop's pictures takes seconds: these are loaded only where they are needed.
-  const [{ demoBrushes }, { demoGrains }, { demoPictures }, { demoTips }] = await Promise.all([
+  const [{ demoBrushes }, { demoGrains }, { demoPictures }, { demoSets }, { demoTips }] = await Promise.all([
     import("@demo/brushes"),
     import("@demo/grains"),
     import("@demo/pictures"),
+    import("@demo/sets"),
     import("@demo/tips"),
   ]);
   const account = (await createAccount(database, demoAccount)) ?? (await findByEmail(database, demoAccount.email));
@@ -47,43 +49,32 @@ export async function seedDemo(database: Database, pool: RenderPool): Promise<vo
   }
   const ids = await addBrushes(database, account.id, demoBrushes);
   const byName = new Map(demoBrushes.map((brush, i) => [brush.name, ids[i]]));
-  const member = (name: string, group: string) => ({ id: byName.get(name) ?? "", group });
-  const setId = await createSet(database, account.id, {
-    name: "Shopfront lettering",
-    licence: "CC-BY-4.0",
-    notes:
-      "Everything for one painted fascia: snap the line, block the letters, shade them, and let the gold fall where it may.",
-    credits: "Proofed by the yard dog.",
-    brushes: [
-      member("Chalk snap", "Layout"),
-      member("Outliner, fine", "Layout"),
-      member("Lettering quill, long", "Letters"),
-      member("Enamel one-stroke", "Letters"),
-      member("Drop shade", "Letters"),
-      member("Gilder’s size", "Gilding"),
-      member("Gold flake", "Gilding"),
-      member("Leaf, torn", "Gilding"),
-      member("Acanthus", "Ornament"),
-    ],
-  });
-  await paintStudies({ database, pool }, account.id, setId, byName);
-  const set = await findSet(database, account.id, setId);
-  if (set) await publish(database, pool, account, set, { version: "0.9.0" });
+  for (const one of demoSets) {
+    const setId = await createSet(database, account.id, {
+      name: one.name,
+      licence: "CC-BY-4.0",
+      notes: one.notes,
+      credits: one.credits,
+      brushes: Object.entries(one.groups).flatMap(([group, names]) =>
+        names.map((name) => ({ id: byName.get(name) ?? "", group })),
+      ),
+    });
+    await paintStudies({ database, pool }, account.id, setId, byName, one.studies);
+    const set = await findSet(database, account.id, setId);
+    if (set) await publish(database, pool, account, set, { version: one.version });
+  }
 }
 
-/** Paints the workshop's demonstration and its vignettes, act by act, as its painters would have. */
+/** Paints a set’s demonstration and its vignettes, act by act, as its painters would have. */
 async function paintStudies(
   { database, pool }: { readonly database: Database; readonly pool: RenderPool },
   accountId: string,
   setId: string,
   brushIds: ReadonlyMap<string, string>,
+  studies: readonly DemoStudy[],
 ): Promise<void> {
-  const [{ bread }, { vignettes }, { StudyPainter }] = await Promise.all([
-    import("@demo/bread"),
-    import("@demo/vignettes"),
-    import("@demo/study-painter"),
-  ]);
-  for (const { name, width, height, paper, brush, paint } of [bread, ...vignettes]) {
+  const { StudyPainter } = await import("@demo/study-painter");
+  for (const { name, width, height, paper, brush, paint } of studies) {
     const brushId = brush === undefined ? undefined : brushIds.get(brush);
     const id = await createStudy(database, accountId, { name, width, height, paper, setId, brushId });
     const study = id && (await findStudy(database, accountId, id));

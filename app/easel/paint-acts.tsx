@@ -1,10 +1,11 @@
 import { keepsPaint } from "@core/paint/spend";
 import { Droplet, Droplets, Wind } from "lucide-react";
 import { Tool } from "~/ui/tool";
+import { LightTool } from "./light-tool";
 import { see } from "./state/study-state";
 import { useHand, useSession, useStudy } from "./state/use-study";
 
-/** What is done with the paint besides strokes: it dries, and a brush that keeps some of it is wiped. */
+/** What is done with the paint besides strokes: it dries, a brush that keeps some of it is wiped, and light falls on it. */
 export function PaintActs({ keys = false }: { keys?: boolean }) {
   const session = useSession();
   const brush = useHand();
@@ -34,6 +35,7 @@ export function PaintActs({ keys = false }: { keys?: boolean }) {
       >
         <Wind aria-hidden size={15} />
       </Tool>
+      <LightTool keys={keys} />
     </>
   );
 }

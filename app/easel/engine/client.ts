@@ -2,6 +2,7 @@ import type { Brush } from "@core/brush";
 import type { Sample } from "@core/hand/sample";
 import type { Act, Doing, StrokeHead } from "@core/study/act";
 import type { StudySheetSize } from "@core/study/model";
+import type { Light } from "@core/surface/light";
 import type { ReliefMap } from "~/engine/protocol";
 import type { Framing } from "~/paper/window/framing";
 import { openPort, type Port } from "~/port/open-port";
@@ -41,6 +42,11 @@ export class EaselEngine {
 
   frame(framing: Framing): void {
     this.port.tell("framing", framing);
+  }
+
+  /** @param light null for none */
+  lightBy(light: Light | null): void {
+    this.port.tell("light", light);
   }
 
   penDown(head: StrokeHead): void {

@@ -15,7 +15,7 @@ import { type Change, StudySheet } from "@core/study/sheet";
 import { nothingDone, type Standing, standingAfter, standingOf } from "@core/study/standing";
 import { Timeline } from "@core/study/timeline";
 import { TraceWriter } from "@core/study/trace";
-import { tableLight } from "@core/surface/light";
+import type { Light } from "@core/surface/light";
 import type { Surface } from "@core/surface/surface";
 import { dryOn } from "~/engine/dry-on";
 import type { ReliefMap } from "~/engine/protocol";
@@ -207,6 +207,11 @@ export class Easel {
     this.view.frame(framing);
   }
 
+  /** Shows thick paint by another light; null for none. */
+  lightBy(light: Light | null): void {
+    this.view.lightBy(light);
+  }
+
   /** Begins a stroke; false where its layer takes none. */
   penDown(head: StrokeHead): boolean {
     if (this.stroke || this.playback) return false;
@@ -307,7 +312,7 @@ export class Easel {
   /** All layers as OpenRaster. @throws FormatError where there is nothing, or a blend mode has no name there */
   layered(): Uint8Array {
     this.surface.settle();
-    return writeOra(this.surface, hexToRgb(this.size.paper), tableLight);
+    return writeOra(this.surface, hexToRgb(this.size.paper), this.view.light ?? undefined);
   }
 
   /** How high the paint stands, or which way it faces. */

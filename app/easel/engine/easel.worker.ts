@@ -14,6 +14,7 @@ let equipped: Promise<unknown> = Promise.resolve();
 /** What is put off until the hand rests, and how long that is, ms. */
 let resting: ReturnType<typeof setTimeout> | undefined;
 const REST = 120;
+let lighting: ReturnType<typeof setTimeout> | undefined;
 /** What is being played, if anything is. */
 let playing: object | undefined;
 /** How often what is played is shown anew, how long one may take for it, and the most that is caught up, ms. */
@@ -151,6 +152,11 @@ const say = servePort<EaselWork>(self, {
       if (easel) say("place", easel.place);
     },
     framing: (framing) => easel?.frame(framing),
+    light: (light) => {
+      // A slider asks for more of them than there is time for: the newest counts.
+      clearTimeout(lighting);
+      lighting = setTimeout(() => easel?.lightBy(light), 0);
+    },
     penDown: (asked) => {
       stroke = asked.stroke;
       counted = 0;

@@ -3,6 +3,7 @@ import type { Sample } from "@core/hand/sample";
 import type { Act, Doing, StrokeHead } from "@core/study/act";
 import type { Looks } from "@core/study/looks";
 import type { StudySheetSize } from "@core/study/model";
+import type { Light } from "@core/surface/light";
 import type { ReliefMap } from "~/engine/protocol";
 import type { Framing } from "~/paper/window/framing";
 import type { RollModel } from "../roll/roll-model";
@@ -83,6 +84,8 @@ export interface EaselWork {
     readonly play: { readonly speed: number };
     readonly pause: null;
     readonly framing: Framing;
+    /** By which light thick paint is shown; null for none. */
+    readonly light: Light | null;
     readonly penDown: { readonly stroke: number; readonly head: StrokeHead };
     readonly penMove: readonly Sample[];
     readonly penUp: null;

@@ -1,5 +1,6 @@
 import { noNotes } from "@core/study/model";
 import { nothingDone } from "@core/study/standing";
+import { tableLight } from "@core/surface/light";
 import type { StudyState } from "./study-state";
 
 /** The state of an easel on which nothing is done yet and nothing is kept. */
@@ -21,6 +22,8 @@ export function plainState(paper: string, brush = ""): StudyState {
     third: "#c08a2b",
     tintings: undefined,
     keptWet: false,
+    lit: true,
+    light: tableLight,
     layer: 1,
     part: "paint",
     place: undefined,

@@ -5,6 +5,7 @@ import type { Act, Doing, StrokeHead } from "@core/study/act";
 import { closedBecause } from "@core/study/looks";
 import { lengthOf } from "@core/study/playback";
 import { standingActs, standingAfter, standingOf } from "@core/study/standing";
+import type { Light } from "@core/surface/light";
 import { FrameStore } from "~/paper/window/frame-store";
 import type { Place } from "~/paper/window/framing";
 import { CallDropped } from "~/port/open-port";
@@ -80,6 +81,8 @@ export class StudySession implements PictureTarget {
   /** Takes an engine into use. @returns what lets go of it */
   readonly attach = (engine: EaselEngine): (() => void) => {
     this.engine.current = engine;
+    const { lit, light } = this.store.get();
+    this.lightBy(lit, light);
     const stops = [
       engine.on("acted", ({ n, act, state }) => this.entered(n, act, state)),
       engine.on("opening", (opening) => this.store.run(see({ opening }))),
@@ -188,6 +191,12 @@ export class StudySession implements PictureTarget {
   /** Does something other than a stroke. */
   act(act: NewAct): void {
     if (isOpen(this.store.get())) this.engine.current?.act({ ...act, at: this.clock.read() } as never);
+  }
+
+  /** Lets light fall on thick paint, or none. */
+  lightBy(lit: boolean, light: Light): void {
+    this.store.run(see({ lit, light }));
+    this.engine.current?.lightBy(lit ? light : null);
   }
 
   /** Wipes the brush in hand and dips it again. */

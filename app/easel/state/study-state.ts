@@ -4,6 +4,7 @@ import type { Quality } from "@core/qualities/table";
 import type { Act } from "@core/study/act";
 import type { StudyNotes } from "@core/study/model";
 import type { Standing } from "@core/study/standing";
+import type { Light } from "@core/surface/light";
 import type { SheetState, StudyPlace } from "../engine/protocol";
 import type { Keeping } from "../keeping/act-keeper";
 
@@ -35,6 +36,9 @@ export interface StudyState {
   readonly tintings: readonly number[] | undefined;
   /** Whether the sheet is kept wet under the strokes that come. */
   readonly keptWet: boolean;
+  /** Whether thick paint is lit, and by which light. */
+  readonly lit: boolean;
+  readonly light: Light;
   /** The layer that is painted on, and whether its mask is. */
   readonly layer: number;
   readonly part: "paint" | "mask";

@@ -1,7 +1,7 @@
 import { hexToRgb, rgbToHex } from "@core/colour/srgb";
 import type { Pixels } from "@core/picture/halve";
 import type { DirtyTile } from "@core/surface/changed-tiles";
-import { tableLight } from "@core/surface/light";
+import { type Light, tableLight } from "@core/surface/light";
 import { type Area, Picture } from "@core/surface/picture";
 import type { Surface } from "@core/surface/surface";
 import { type Framing, matrixOf, seenBounds, toWindow } from "~/paper/window/framing";
@@ -9,7 +9,8 @@ import { HALVINGS, Halves } from "./halves";
 
 /** Shows a part of a surface in a window: framed, and brought up to date where it changed. */
 export class WindowView {
-  private readonly picture: Picture;
+  private picture: Picture;
+  private shownBy: Light | null = tableLight;
   private readonly halves: Halves;
   private readonly drawing: OffscreenCanvasRenderingContext2D;
   /** What is seen of the picture, before it is turned and scaled into the window. */
@@ -31,6 +32,22 @@ export class WindowView {
     this.halves = new Halves(surface.width, surface.height);
     surface.markAll();
     this.gather();
+  }
+
+  /** By which light thick paint is shown; null for none. */
+  get light(): Light | null {
+    return this.shownBy;
+  }
+
+  /** Shows thick paint by another light. */
+  lightBy(light: Light | null): void {
+    if (JSON.stringify(light) === JSON.stringify(this.shownBy)) return;
+    this.shownBy = light;
+    this.picture.release();
+    this.picture = new Picture(this.surface, hexToRgb(this.paper), light ?? undefined);
+    this.surface.markAll();
+    this.gather();
+    this.draw();
   }
 
   /** Looks at it otherwise. */

@@ -95,6 +95,12 @@ export const studyKeys: readonly StudyKey[] = [
   },
   { keys: "Y", does: "Let it dry", ...single("y"), press: ({ session }) => session.act({ kind: "dry" }) },
   { keys: "U", does: "Wipe the brush and dip it again", ...single("u"), press: ({ session }) => session.dip() },
+  {
+    keys: "L",
+    does: "Light thick paint, or show it flat",
+    ...single("l"),
+    press: ({ session }) => session.lightBy(!session.store.get().lit, session.store.get().light),
+  },
   { keys: "+", does: "Nearer", ...single("+", "="), press: zoomBy(1.25) },
   { keys: "−", does: "Farther", ...single("-"), press: zoomBy(0.8) },
   {

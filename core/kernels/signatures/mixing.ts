@@ -65,7 +65,8 @@ export interface MixingKernels {
     way: number,
     passes: number,
     most: number,
-  ): void;
+    area: number,
+  ): number;
   /** Leaves what goes along where the tip stands; what is left over. */
   shoveEnd(rounds: number, room: number): number;
   lumpRoom(side: number): number;

@@ -16,7 +16,9 @@ const { body, mixing, carry } = qualityIndex;
 const BYTES = 4;
 /** How high paint heaps up before a tip, in full heights: as much as finds room where it is lifted; the smaller the tip, the higher. */
 const HEAPS = 1;
-const HEAPS_SMALL = 450;
+const HEAPS_SMALL = 200;
+/** A tip of lines heaps up as much as one that is so much of a square, in parts of its size. */
+const NARROW = 0.16;
 /** Room about the tip for what runs over its edge, px. */
 const MARGIN = 48;
 /** How often, twice, what was moved levels when the tip is lifted, where the paint levels fully. */
@@ -28,6 +30,8 @@ const LAST = 24;
 export class Shove {
   readonly wet: WetBody;
   private going = 0;
+  /** How high what goes along is heaped up under the tip, in full heights. */
+  private heaped = 0;
   private room = 0;
   private gates = 0;
   private side = 0;
@@ -61,10 +65,13 @@ export class Shove {
     const far = row[at + carry] * size;
     const leaves = far > 0 ? 1 - exp(-way / far) : 1;
     const { x, y } = markField;
-    run.shove(
+    const most = HEAPS + HEAPS_SMALL / size;
+    // Where much is heaped up before it, a tip rides over the rest.
+    const takes = Math.min(1, Math.max(0, 2 - (2 * this.heaped) / most));
+    this.heaped = run.shove(
       mark,
       row[at + body],
-      scrapes,
+      scrapes * takes,
       1 - row[at + mixing],
       leaves,
       row[at + x],
@@ -73,7 +80,8 @@ export class Shove {
       uy,
       way,
       passes,
-      HEAPS + HEAPS_SMALL / size,
+      most,
+      NARROW * size * size,
     );
   }
 

@@ -14,17 +14,20 @@ import { reachShoved, runOverEdges, standShoved } from "./run-over";
  * @param fresh the part of what is missing below it that the tip fills with paint of its own @param leaves the part of what goes along
  * that it loses on its way @param x0 @param y0 where it stands @param goesX @param goesY where it goes, of length 1
  * @param way how far it came, px @param passes how often what goes along runs on
- * @param most how high it heaps up before the tip: from half of it on it scrapes off less, and rides over the rest
+ * @param most how high what goes along may be heaped up beside the tip @param area so many px at least are counted under
+ * it @returns how high it is heaped up there, as a mean
  */
-export function shove(mark: Mark, level: f32, scrapes: f32, fresh: f32, leaves: f32, x0: f32, y0: f32, goesX: f32, goesY: f32, way: f32, passes: i32, most: f32): void {
+export function shove(mark: Mark, level: f32, scrapes: f32, fresh: f32, leaves: f32, x0: f32, y0: f32, goesX: f32, goesY: f32, way: f32, passes: i32, most: f32, area: f32): f32 {
   const firstY = max(mark.y, 0);
   const lastY = min(mark.y + mark.height, rows << 6);
   const firstX = max(mark.x, 0);
   const lastX = min(mark.x + mark.width, columns << 6);
-  if (firstX >= lastX || firstY >= lastY) return;
+  if (firstX >= lastX || firstY >= lastY) return 0;
   toneOf(mark, firstX, firstY, lastX, lastY);
   const flow = <f32>mark.flow * <f32>(1.0 / 32767.0);
   standShoved(x0, y0, goesX, goesY, most);
+  let heaped: f32 = 0;
+  let firm: f32 = 0;
   for (let y = firstY; y < lastY; y++) {
     const span = mark.spans + ((y - mark.y) << 3);
     const from = max(firstX, mark.x + <i32>load<i16>(span));
@@ -32,18 +35,21 @@ export function shove(mark: Mark, level: f32, scrapes: f32, fresh: f32, leaves: 
     for (let x = from; x < to; x++) {
       const strength = maskAt(mark, x, y);
       if (strength == 0) continue;
-      if (strength > FIRM) reachShoved(x, y);
       const m = strength * flow;
       const at = heightAt(x, y);
       const going = goingAt(x, y);
       const now = stood(at);
       const has = load<f32>(going);
+      if (strength > FIRM) {
+        reachShoved(x, y);
+        heaped += has;
+        firm++;
+      }
       const gap = max(level, firmAt(x, y)) - now;
       let laid: f32 = 0;
       if (gap < 0) {
         // Counted by what is left, so that nothing is lost to rounding.
-        const takes = min<f32>(1, max<f32>(0, 2 - 2 * has / most));
-        stand(at, now + m * scrapes * takes * gap);
+        stand(at, now + m * scrapes * gap);
         store<f32>(going, has + now - stood(at));
       } else if (gap > 0) {
         const filled = min<f32>(has, m * gap);
@@ -63,4 +69,5 @@ export function shove(mark: Mark, level: f32, scrapes: f32, fresh: f32, leaves: 
     }
   }
   runOverEdges(mark, way, passes);
+  return heaped / max(firm, area);
 }
