@@ -1,5 +1,5 @@
 import { XMLParser } from "fast-xml-parser";
-import type { Browser } from "playwright-core";
+import type { Browser, Locator } from "playwright-core";
 import { afterAll, beforeAll, expect, test } from "vitest";
 import { address, addToSet, comeToLife, enterDemo, openBrowser, painter, penStroke, sendOut } from "./browser";
 import { signUp } from "./makers";
@@ -139,6 +139,41 @@ test("the pad is drawn on with a mouse, a pen and a finger, on a narrow screen, 
     strokes.push(difference(await paperPixels(page), before, all));
   }
   expect(strokes[0], "a mouse has no pressure").not.toBe(strokes[1]);
+  expect(complaints).toEqual([]);
+  await context.close();
+});
+
+test("thick paint is lit on the pad as one likes, and flat where it is not lit", { timeout: 90_000 }, async () => {
+  const { context, page, complaints } = await painter(browser);
+  await page.goto("/outlet?find=thick");
+  await page.getByRole("link", { name: "Wet and thick" }).first().click();
+  await page.waitForURL("**/editions/*");
+  await page.getByText("Oil round, loaded", { exact: true }).click();
+  const pad = page.getByRole("region", { name: /^Try Oil round, loaded/ });
+  await expect
+    .poll(() => pad.getByRole("button", { name: "Paint over colours" }).isEnabled(), { timeout: 20_000 })
+    .toBe(true);
+  await page.evaluate(() => document.querySelector("[aria-label=Demonstration]")?.remove());
+  await pad.scrollIntoViewIfNeeded();
+  await pad.getByRole("button", { name: "gold", exact: true }).click();
+  await penStroke(page, wave, "pen");
+  const light = async (change: (popover: Locator) => Promise<void>) => {
+    await pad.getByRole("button", { name: "The light on thick paint" }).click();
+    await change(page.getByRole("dialog", { name: "The light" }));
+    await page.keyboard.press("Escape");
+  };
+  const all = { left: 0, top: 0, width: 390, height: 300 };
+  const lit = await paperPixels(page);
+  const differs = async () => difference(await paperPixels(page), lit, all);
+  const paintIsLit = (popover: Locator) => popover.getByRole("checkbox", { name: "Paint is lit" }).click();
+  await light(paintIsLit);
+  await expect.poll(differs).toBeGreaterThan(100);
+  await light(paintIsLit);
+  await expect.poll(differs).toBe(0);
+  await light((popover) => popover.getByRole("slider", { name: "From where" }).press("End"));
+  await expect.poll(differs).toBeGreaterThan(100);
+  await light((popover) => popover.getByRole("button", { name: "As usual" }).click());
+  await expect.poll(differs).toBe(0);
   expect(complaints).toEqual([]);
   await context.close();
 });
