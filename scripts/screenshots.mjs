@@ -156,14 +156,14 @@ await run(async () => {
   await shoot("study");
   await page.goto("/outlet");
   await shoot("outlet");
-  await page.getByRole("link", { name: "Shopfront lettering" }).first().click();
+  await page.getByRole("link", { name: "Wet and thick" }).first().click();
   await page.getByRole("link", { name: /^Package/ }).waitFor();
   const place = page.getByRole("slider", { name: "Place on the roll" });
   await place.waitFor();
   await page.getByText("Now:").waitFor();
   for (let i = 0; i < 3; i++) await place.press("PageDown");
   await shoot("player");
-  await page.getByRole("button", { name: /^Lettering quill/ }).click();
+  await page.getByRole("button", { name: /^Filbert, two colours/ }).click();
   const pad = page.getByRole("region", { name: /^Try/ });
   await pad.scrollIntoViewIfNeeded();
   await pad
