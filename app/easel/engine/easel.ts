@@ -1,8 +1,4 @@
 import type { Brush } from "@core/brush";
-import { hexToRgb } from "@core/colour/srgb";
-import { writeOra } from "@core/formats/ora/write";
-import { reliefPng } from "@core/formats/png/relief-png";
-import { pictureOfSheet } from "@core/formats/study/stages";
 import type { Sample } from "@core/hand/sample";
 import { createKernels } from "@core/kernels/load";
 import { noPictures, type Pictures } from "@core/picture/picture";
@@ -10,7 +6,6 @@ import { type Act, actName, type Doing, type StrokeHead } from "@core/study/act"
 import { firstLooks } from "@core/study/looks";
 import type { StudySheetSize } from "@core/study/model";
 import { endOf, Playback } from "@core/study/playback";
-import { Progressives } from "@core/study/progressives";
 import { type Change, StudySheet } from "@core/study/sheet";
 import { nothingDone, type Standing, standingAfter, standingOf } from "@core/study/standing";
 import { Timeline } from "@core/study/timeline";
@@ -18,17 +13,15 @@ import { TraceWriter } from "@core/study/trace";
 import type { Light } from "@core/surface/light";
 import type { Surface } from "@core/surface/surface";
 import { dryOn } from "~/engine/dry-on";
-import type { ReliefMap } from "~/engine/protocol";
 import type { Framing } from "~/paper/window/framing";
 import { WindowView } from "../window/window-view";
+import { LayersSmall } from "./layers-small";
+import { PicturesOut } from "./pictures-out";
 import type { Progressive, SheetState, StudyPlace } from "./protocol";
 import { WayBack } from "./way-back";
-import { writePng } from "./write-canvas";
 
 /** So many of the acts of a study that is opened can be taken back that way. */
 const RECORDED = 100;
-/** How long it is until one looks again whether a wash has dried, ms. */
-const DRYING = 30;
 /** How long acts are replayed before what was asked meanwhile is heard, ms. */
 const TURN = 12;
 
@@ -59,21 +52,19 @@ export class Easel {
   /** What was loaded to be watched. */
   private watched: Road | undefined;
   private playback: Playback | undefined;
-  private proofs: { readonly longest: number; readonly made: Progressives } | undefined;
-  private readonly changed = new Set<number>();
+  private readonly layersSmall: LayersSmall;
+  /** What is taken out of the page. */
+  readonly out: PicturesOut;
 
-  constructor(
-    canvas: OffscreenCanvas,
-    private readonly size: StudySheetSize,
-  ) {
+  constructor(canvas: OffscreenCanvas, size: StudySheetSize) {
     const instruments = {
       brush: (hash: string) => this.brushes.get(hash),
       pictures: (hash: string) => this.pictures.get(hash) ?? noPictures,
     };
     this.sheet = new StudySheet(createKernels(), size, instruments, true);
-    this.view = new WindowView(this.sheet.surface, canvas, size.paper, (tiles) => {
-      for (const { index } of tiles) this.changed.add(index);
-    });
+    this.layersSmall = new LayersSmall(this.sheet, size.paper);
+    this.view = new WindowView(this.sheet.surface, canvas, size.paper, this.layersSmall.note);
+    this.out = new PicturesOut(this.sheet, size.paper, this.view);
   }
 
   /** Lays a brush ready. */
@@ -286,52 +277,9 @@ export class Easel {
     return this.view.colourAt(x, y);
   }
 
-  /** The layers in small; undefined where a stroke began meanwhile. */
-  async progressives(longest: number, wanted: () => Promise<boolean>): Promise<readonly Progressive[] | undefined> {
-    if (this.proofs?.longest !== longest)
-      this.proofs = { longest, made: new Progressives(this.sheet, hexToRgb(this.size.paper), longest) };
-    // What dries is drawn when it has dried.
-    while (this.surface.dries) await new Promise((resolve) => setTimeout(resolve, DRYING));
-    if (this.stroke) return undefined;
-    const tiles = [...this.changed];
-    this.changed.clear();
-    const found = await this.proofs.made.refresh(tiles, async () => !this.stroke && (await wanted()));
-    if (!found) {
-      for (const tile of tiles) this.changed.add(tile);
-      return undefined;
-    }
-    return Promise.all(
-      found.map(async ({ layer, alone, upTo }) => ({
-        layer,
-        alone: await createImageBitmap(new ImageData(alone.data, alone.width)),
-        upTo: await createImageBitmap(new ImageData(upTo.data, upTo.width)),
-      })),
-    );
-  }
-
-  /** All layers as OpenRaster. @throws FormatError where there is nothing, or a blend mode has no name there */
-  layered(): Uint8Array {
-    this.surface.settle();
-    return writeOra(this.surface, hexToRgb(this.size.paper), this.view.light ?? undefined);
-  }
-
-  /** How high the paint stands, or which way it faces. */
-  relief(map: ReliefMap): Uint8Array {
-    this.surface.settle();
-    return reliefPng(this.surface, map);
-  }
-
-  /** The whole picture without light on its thick paint, as a PNG. */
-  flat(): Uint8Array {
-    this.surface.settle();
-    return pictureOfSheet(this.sheet, this.size.paper, undefined, null);
-  }
-
-  /** The whole picture as a PNG, made smaller where a side would be longer. */
-  async picture(longest: number): Promise<Uint8Array<ArrayBuffer>> {
-    this.surface.settle();
-    this.show();
-    return writePng(this.view.small(longest));
+  /** The layers in small that have changed; undefined where a stroke began meanwhile. */
+  progressives(longest: number, wanted: () => Promise<boolean>): Promise<readonly Progressive[] | undefined> {
+    return this.layersSmall.refresh(longest, () => !this.stroke, wanted);
   }
 
   private enter(act: Act): { readonly n: number; readonly act: Act } {

@@ -105,22 +105,22 @@ const say = servePort<EaselWork>(self, {
       return found ?? [];
     },
     layered: (_, job) => {
-      const bytes = Uint8Array.from(present().layered());
+      const bytes = Uint8Array.from(present().out.layered());
       job.transfer(bytes.buffer);
       return bytes;
     },
     relief: (map, job) => {
-      const bytes = Uint8Array.from(present().relief(map));
+      const bytes = Uint8Array.from(present().out.relief(map));
       job.transfer(bytes.buffer);
       return bytes;
     },
     flat: (_, job) => {
-      const bytes = Uint8Array.from(present().flat());
+      const bytes = Uint8Array.from(present().out.flat());
       job.transfer(bytes.buffer);
       return bytes;
     },
     picture: async ({ longest }, job) => {
-      const bytes = await present().picture(longest);
+      const bytes = await present().out.seen(longest);
       job.transfer(bytes.buffer);
       return bytes;
     },
