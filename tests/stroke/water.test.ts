@@ -56,6 +56,26 @@ function total(surface: Surface): number {
 }
 
 describe("a wash", () => {
+  test.each([
+    [200, 1],
+    [400, 0.1],
+  ])("of a tip that is soft and %s px large is even, and has its rim, at a flow of %s", (size, flow) => {
+    const [wide, tall] = [640, size + 60];
+    const surface = new Surface(kernels, wide, tall);
+    surface.sheet = [1, 1, 1];
+    const brush = brushOf({ tip: { size, hardness: 0 }, trail: { spacing: 0.05 }, paint: { water: 1, flow } });
+    paintHand(surface, brush, ink, [lineSamples(60, tall / 2, wide - 60, tall / 2)], 1);
+    const rows = Array.from({ length: tall }, (_, y) => {
+      let sum = 0;
+      for (let x = 280; x < 360; x += 2) sum += densityAt(surface, x, y);
+      return sum / 40;
+    });
+    const middle = rows.slice(tall / 2 - 10, tall / 2 + 10).reduce((sum, row) => sum + row, 0) / 20;
+    expect(Math.max(...rows.slice(0, tall / 2)) / middle).toBeGreaterThan(1.4);
+    expect(Math.max(...rows.slice(tall / 2)) / middle).toBeGreaterThan(1.4);
+    surface.release();
+  });
+
   test("of a soft tip ends in a line, and not in dots where its marks overlap", () => {
     const surface = new Surface(kernels, WIDTH, HEIGHT);
     surface.sheet = [1, 1, 1];

@@ -147,6 +147,7 @@ export class LaidMarks implements Laying {
       granulation,
       dryAfter: ink.staysWet ? STAYS_WET : long,
       radius: rimRadius(rim, brush.tip.size),
+      size: brush.tip.size,
     };
     beginDrying(surface, film, water, this.writer.grain, clock);
   }

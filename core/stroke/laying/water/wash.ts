@@ -18,6 +18,8 @@ export interface Water {
   readonly granulation: number;
   /** Half of how wide the rim is, px. */
   readonly radius: number;
+  /** How large the tip is, px: so wide a wash is even. */
+  readonly size: number;
   /** How long it stays wet for the strokes after it, ms. */
   readonly dryAfter: number;
 }
@@ -27,6 +29,10 @@ export const STEPS = 96;
 /** How often, and between places how far apart, px, water evens out what lies unevenly in it before it begins to dry. */
 const EVENINGS = 6;
 const DISTANCES = [32, 16, 8, 4] as const;
+/** In the wash of a tip larger than this, px, first between places farther apart: the larger, the more often. */
+const LARGE = 160;
+const LARGE_DISTANCES = [64, 40] as const;
+const LARGER = 60;
 /** How often, how far, px, and how much fresh paint and what floats in older water mingle before they dry, at full spread. */
 const MINGLINGS = 3;
 const MINGLE_DISTANCES = [4, 8, 12] as const;
@@ -217,7 +223,9 @@ class Wash {
       if (amounts === film.tiles.planes) run.washFill(block, film.look(index), amounts);
       else run.washPour(block, film.unmoved(index), 0, false);
     }
-    for (let turn = 0; turn < EVENINGS; turn++) this.evenOut(fresh, DISTANCES, Math.sqrt(water.spread) / 4);
+    const share = Math.sqrt(water.spread) / 4;
+    for (let larger = LARGE; larger < water.size; larger += LARGER) this.evenOut(fresh, LARGE_DISTANCES, share);
+    for (let turn = 0; turn < EVENINGS; turn++) this.evenOut(fresh, DISTANCES, share);
     if (pools.size === 0) return;
     const floats = heap.take(PLANE);
     const pour = (settles: boolean) => {
