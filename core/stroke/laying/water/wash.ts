@@ -32,7 +32,7 @@ const DISTANCES = [32, 16, 8, 4] as const;
 /** In the wash of a tip larger than this, px, first between places farther apart: the larger, the more often. */
 const LARGE = 160;
 const LARGE_DISTANCES = [64, 40] as const;
-const LARGER = 60;
+const LARGER = 36;
 /** How often, how far, px, and how much fresh paint and what floats in older water mingle before they dry, at full spread. */
 const MINGLINGS = 3;
 const MINGLE_DISTANCES = [4, 8, 12] as const;
