@@ -26,8 +26,10 @@ export { takeHairs } from "./mixing/take-hairs";
 export { strengthsOf } from "./marks/strengths";
 export { throughTip } from "./marks/through";
 export { layFilm, strokeFilm, tileSum } from "./water/film";
-export { washBytes, washEdges, washEmpty, washEven, washEvened, washFill, washFilm, washPaths, washPour, washRoom, washRuns, washStep, washVolumes } from "./water/wash";
-export { standHairs, sweepHairs } from "./tips/sweep";
+export { washEven, washEvened, washRuns } from "./water/even";
+export { washBytes, washEdges, washEmpty, washFill, washFilm, washPaths, washPour, washRoom, washStep, washVolumes } from "./water/wash";
+export { standHairs } from "./tips/stand";
+export { sweepHairs } from "./tips/sweep";
 
 /** The first address that the data segments leave free. */
 export function heapBase(): usize {

@@ -15,7 +15,7 @@ const LIFTS = 0.35;
 const FIRM = 6;
 const SPLITS = 0x5a17;
 const LIFTED = 0x11f7;
-/** Where a hair's numbers are, f32: as the class `Hair` of `core/kernels/assembly/tips/sweep.ts` has them. */
+/** Where a hair's numbers are, f32: as the class `Hair` of `core/kernels/assembly/tips/stand.ts` has them. */
 const hairField = {
   u: 0,
   v: 1,

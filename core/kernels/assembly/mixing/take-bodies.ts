@@ -1,5 +1,5 @@
 import { PLANE } from "../q15";
-import { HAIR_BYTES, Hair, HEAD, STANCE_BYTES, Stance } from "../tips/sweep";
+import { HAIR_BYTES, Hair, HEAD, STANCE_BYTES, Stance } from "../tips/stand";
 
 // Hairs take up thick paint where they stand, carry it, and lay it with their own: the more, the higher the ridge that a hair leaves.
 

@@ -1,7 +1,7 @@
 import { belowAt, columns, openAt, rows } from "./mix";
 import { PLANE } from "../q15";
 import { closeTile, OPEN_PLANE, openPlanes } from "./space";
-import { HAIR_BYTES, Hair, HEAD, STANCE_BYTES, Stance } from "../tips/sweep";
+import { HAIR_BYTES, Hair, HEAD, STANCE_BYTES, Stance } from "../tips/stand";
 
 // Every hair paints: it takes up what lies where it stands, carries it, and lays its own paint mixed with that. What hairs
 // have is kept as open tiles, a hair to a px, so that they mix and close as the paint of a layer does.
