@@ -3,6 +3,7 @@ import { measureDesk } from "./desk";
 import { measureEditions } from "./editions";
 import { measureGrowth } from "./growth";
 import { measureHairs, measureThick } from "./hairs";
+import { measureKnife } from "./knife";
 import { measureLayers } from "./layers";
 import { measureMarks } from "./marks";
 import { measureMemory } from "./memory";
@@ -32,6 +33,12 @@ const parts: { readonly [part in keyof Figures]: () => Figures[part] | Promise<F
       { size: 60, hairs: 60 },
       { size: 500, hairs: 400 },
     ].map(measureThick),
+  knife: () =>
+    [
+      { size: 64, long: 1200 },
+      { size: 500, long: 1200 },
+      { size: 500, long: 4000 },
+    ].map(measureKnife),
   wet: () => [32, 100, 400].map(measureWet),
   wash: measureWash,
   layers: measureLayers,

@@ -2,6 +2,7 @@ import type { BenchDelays, Delay } from "./bench";
 import type { DeskTimes } from "./desk";
 import type { EditionFigures } from "./editions";
 import type { HairRow, ThickRow } from "./hairs";
+import type { KnifeRow } from "./knife";
 import type { LayersSpeed } from "./layers";
 import type { measureMarks } from "./marks";
 import type { Memory } from "./memory";
@@ -22,6 +23,7 @@ export interface Figures {
   readonly mixing: ReturnType<typeof measureMixing>;
   readonly hairs: readonly HairRow[];
   readonly thick: readonly ThickRow[];
+  readonly knife: readonly KnifeRow[];
   readonly wet: readonly WetRow[];
   readonly wash: WashSpeed;
   readonly layers: LayersSpeed;
@@ -88,6 +90,13 @@ const lines: { readonly [part in keyof Figures]: (figures: NonNullable<Figures[p
   thick: (rows) => [
     "a flat that lays thick paint and takes up what it meets, hair by hair: px/s of travel that it keeps up with",
     ...rows.map(({ size, hairs, speed }) => `${sized(size)} px, ${hairs} hairs${cell(speed)}`),
+  ],
+  knife: (rows) => [
+    "a knife that is dragged through thick paint everywhere: px/s of travel; from pen-up to done; what is lost of the paint in its way",
+    ...rows.map(
+      ({ size, long, speed, end, lost }) =>
+        `${sized(size)} px through ${long} px${cell(speed)} px/s; ${end.toFixed(0)} ms; ${(lost * 100).toFixed(2)} %`,
+    ),
   ],
   wet: (rows) => [
     "whole strokes, times a plain one of the same marks: grain, rim, body, softening, water",

@@ -33,6 +33,7 @@ const DISTANCES = [32, 16, 8, 4] as const;
 const LARGE = 160;
 const LARGE_DISTANCES = [64, 40] as const;
 const LARGER = 36;
+const LARGEST = 448;
 /** How often, how far, px, and how much fresh paint and what floats in older water mingle before they dry, at full spread. */
 const MINGLINGS = 3;
 const MINGLE_DISTANCES = [4, 8, 12] as const;
@@ -224,7 +225,8 @@ class Wash {
       else run.washPour(block, film.unmoved(index), 0, false);
     }
     const share = Math.sqrt(water.spread) / 4;
-    for (let larger = LARGE; larger < water.size; larger += LARGER) this.evenOut(fresh, LARGE_DISTANCES, share);
+    for (let larger = LARGE; larger < Math.min(LARGEST, water.size); larger += LARGER)
+      this.evenOut(fresh, LARGE_DISTANCES, share);
     for (let turn = 0; turn < EVENINGS; turn++) this.evenOut(fresh, DISTANCES, share);
     if (pools.size === 0) return;
     const floats = heap.take(PLANE);
