@@ -174,6 +174,22 @@ test("thick paint is lit on the pad as one likes, and flat where it is not lit",
   await expect.poll(differs).toBeGreaterThan(100);
   await light((popover) => popover.getByRole("button", { name: "As usual" }).click());
   await expect.poll(differs).toBe(0);
+  // A knife brings no paint: the colours that it is tried on stand up, and it moves them.
+  await page.getByText("Palette knife, bare", { exact: true }).click();
+  const knife = page.getByRole("region", { name: /^Try Palette knife, bare/ });
+  await knife.getByRole("button", { name: "Clear" }).click();
+  await knife.getByRole("button", { name: "Paint over colours" }).click();
+  await knife.getByRole("button", { name: "Undo: a stroke" }).waitFor();
+  let bars = await paperPixels(page);
+  await expect
+    .poll(async () => {
+      const before = bars;
+      bars = await paperPixels(page);
+      return difference(bars, before, all);
+    })
+    .toBe(0);
+  await penStroke(page, wave, "pen");
+  expect(difference(await paperPixels(page), bars, all)).toBeGreaterThan(1000);
   expect(complaints).toEqual([]);
   await context.close();
 });

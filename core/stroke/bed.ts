@@ -14,7 +14,7 @@ export function needsBed(brush: Brush): boolean {
 }
 
 /** Whether it shows nothing but in a wash that is wet: it lifts, or is clear water. */
-function needsWetBed({ paint }: Brush): boolean {
+export function needsWetBed({ paint }: Brush): boolean {
   return paint.lift > 0 || (paint.water > 0 && paint.lightness >= 0.9);
 }
 

@@ -13,11 +13,22 @@ const pens = {
   mouse: ({ x, y, time }: Sample): Sample => ({ x, y, time }),
 } as const;
 
+/** How many of them find room. */
+const ROWS = 4;
 type PenName = keyof typeof pens;
 const penNames = Object.keys(pens) as PenName[];
 
 /** Lays the stroke that the specimen shows, as a pen or a poorer one would draw it: so one sees what one's own can do. */
-export function MakerStroke({ session, chosen }: { readonly session: StudySession; readonly chosen: string }) {
+export function MakerStroke({
+  session,
+  chosen,
+  size,
+}: {
+  readonly session: StudySession;
+  readonly chosen: string;
+  /** Of the pad, px. */
+  readonly size: { readonly width: number; readonly height: number };
+}) {
   const [pen, setPen] = useState<PenName>("pen");
   const ready = useStudy((state) => state.sheet !== undefined);
   const first = useStudy((state) => state.first);
@@ -27,9 +38,9 @@ export function MakerStroke({ session, chosen }: { readonly session: StudySessio
   const replay = () => {
     if (!sheet) return;
     // One stroke lies below the other, from the top again when the sheet is full.
-    const high = 150;
-    const top = 60 + (laid.current++ % 5) * high;
-    const { strokes } = slowSwell({ left: 180, top, width: 1040, height: high * 0.7 });
+    const high = size.height / ROWS;
+    const top = high * (0.15 + (laid.current++ % ROWS));
+    const { strokes } = slowSwell({ left: size.width * 0.1, top, width: size.width * 0.8, height: high * 0.7 });
     session.lay({ brush: chosen, values: values ?? {}, colour: first }, strokes[0].map(pens[pen]));
   };
   return (

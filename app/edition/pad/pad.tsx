@@ -14,7 +14,8 @@ import { MakerStroke } from "./maker-stroke";
 import { TellMaker } from "./tell-maker";
 import { useCountedTry } from "./use-counted-try";
 
-const sheet = { width: 1400, height: 900, paper: "#fdfdfd" } as const;
+/** So small that brushes are seen at about their own size beside the list. */
+const sheet = { width: 728, height: 468, paper: "#fdfdfd" } as const;
 
 interface Props {
   readonly editionId: string;
@@ -60,7 +61,7 @@ export function Pad({ editionId, studio, instruments, chosen, signedIn }: Props)
         </div>
         <div className="border-line border-t">
           <HandBar name="pad" />
-          <MakerStroke session={session} chosen={chosen} />
+          <MakerStroke session={session} chosen={chosen} size={sheet} />
         </div>
         <div className="border-line border-t">
           <TellMaker
@@ -109,8 +110,8 @@ function PadActs({ session }: { session: StudySession }) {
   const ready = useStudy((state) => state.sheet !== undefined);
   const empty = useStudy((state) => state.standing.done.length === 0);
   const layBars = () => {
-    for (const { colour, size, samples } of colourBars(sheet))
-      session.lay({ brush: BARS, values: { size }, colour }, samples);
+    for (const { colour, values, samples } of colourBars(sheet, session.inHand()))
+      session.lay({ brush: BARS, values, colour }, samples);
   };
   return (
     <>
