@@ -211,18 +211,22 @@ function Numbers({ judgement, against }: { readonly judgement: Judged; readonly 
   const others = against && measureWords(against.measured);
   return (
     <dl className="grid grid-cols-[1fr_auto_auto] gap-x-2 text-[12.5px]">
-      {measureWords(judgement.measured).map(({ name, says, title, share }, n) => (
-        <div key={title} className="contents" title={title}>
-          <dt className="text-soft">{name}</dt>
-          <dd className="text-right font-mono">{says}</dd>
-          <dd className="w-4 text-soft">
-            {others && Math.abs(share - others[n].share) > 0.02 ? (share > others[n].share ? "↑" : "↓") : ""}
-            {others && Math.abs(share - others[n].share) > 0.02 && (
-              <span className="sr-only">{share > others[n].share ? "more than the first" : "less than the first"}</span>
-            )}
-          </dd>
-        </div>
-      ))}
+      {measureWords(judgement.measured).map(({ name, says, title, share }) => {
+        const other = others?.find((word) => word.title === title);
+        const differs = other !== undefined && Math.abs(share - other.share) > 0.02;
+        return (
+          <div key={title} className="contents" title={title}>
+            <dt className="text-soft">{name}</dt>
+            <dd className="text-right font-mono">{says}</dd>
+            <dd className="w-4 text-soft">
+              {differs && (share > other.share ? "↑" : "↓")}
+              {differs && (
+                <span className="sr-only">{share > other.share ? "more than the first" : "less than the first"}</span>
+              )}
+            </dd>
+          </div>
+        );
+      })}
     </dl>
   );
 }

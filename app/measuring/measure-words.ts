@@ -18,8 +18,16 @@ export interface MeasureWord {
 const WIDEST = 512;
 const MOST_PASSES = 20;
 
+const NOTHING: MeasureWord = {
+  name: "alone",
+  says: "nothing",
+  share: 0,
+  title: "It shows nothing on bare paper: what it does is seen in paint or water that is there already",
+};
+
 /** What rows say of a brush, in one wording everywhere. */
 export function measureWords({ width, coverage, edge, texture, passes }: Measured): readonly MeasureWord[] {
+  if (width === 0 && coverage === 0) return [NOTHING];
   return [
     {
       name: "px wide",

@@ -87,7 +87,7 @@ export function ShelfLine({ row, fresh, look, chosen, onChoose, onReach, handle,
         height={70}
         className="min-w-0 max-w-180 flex-1 max-sm:hidden"
       />
-      <dl className="ml-auto flex shrink-0 gap-3 max-xl:hidden">
+      <dl className="ml-auto flex w-77 shrink-0 justify-end gap-3 max-xl:hidden">
         {judgement ? (
           measureWords(judgement.measured).map((word) => (
             <div key={word.name} title={word.title} className="flex w-13 flex-col-reverse">
@@ -99,7 +99,7 @@ export function ShelfLine({ row, fresh, look, chosen, onChoose, onReach, handle,
             </div>
           ))
         ) : (
-          <div className="w-77">
+          <div className="w-full">
             <dt className="sr-only">Measures</dt>
             <dd className="text-[13px] text-soft">measuring…</dd>
           </div>
