@@ -90,7 +90,7 @@ export function ShelfLine({ row, fresh, look, chosen, onChoose, onReach, handle,
       <dl className="ml-auto flex w-77 shrink-0 justify-end gap-3 max-xl:hidden">
         {judgement ? (
           measureWords(judgement.measured).map((word) => (
-            <div key={word.name} title={word.title} className="flex w-13 flex-col-reverse">
+            <div key={word.name} title={word.title} className="flex min-w-13 flex-col-reverse">
               <div aria-hidden className="mt-1 h-0.75 rounded bg-line">
                 <div className="h-full rounded bg-ink" style={{ width: `${word.share * 100}%` }} />
               </div>
