@@ -153,6 +153,7 @@ export class LaidMarks implements Laying {
   }
 
   release(): void {
+    if (this.rim) this.writer.leaveGrain(this.rim);
     this.writer.release();
     this.second?.release();
     this.lender?.release();

@@ -149,6 +149,12 @@ export class MarkWriter {
     if (rim) rim.grained = this.grain;
   }
 
+  /** Leaves its grain to a rim, which may be shown when this has been released. */
+  leaveGrain(rim: RimFinish): void {
+    const sheet = this.ground?.giveAway();
+    if (sheet) rim.keep(sheet);
+  }
+
   release(): void {
     this.batch.release();
     this.ground?.release();

@@ -82,6 +82,14 @@ export class GroundMeeting {
     );
   }
 
+  /** Gives away the grain that is this stroke's alone, if there is one: whoever takes it gives it back. */
+  giveAway(): GroundSheet | undefined {
+    const { sheet } = this;
+    if (this.ground.anchor !== "stroke") return undefined;
+    this.sheet = undefined;
+    return sheet;
+  }
+
   release(): void {
     if (this.room === 0) return;
     const { heap, run } = this.surface.kernels;
