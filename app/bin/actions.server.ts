@@ -4,6 +4,7 @@ import { z } from "zod";
 import { needAccount, notFound } from "~/http/answers";
 import { readForm } from "~/http/read-request.server";
 import type { Route } from "./+types/route";
+import { called } from "./called";
 
 export async function loader({ context, request }: Route.LoaderArgs) {
   const account = needAccount(context, request);
@@ -17,8 +18,6 @@ const askSchema = z.object({
   name: z.string().max(200).default(""),
 });
 
-const calledOne = { brushes: "brush", sets: "set", tips: "tip", grains: "grain" } as const;
-
 /** Puts something into the bin, or brings it back. */
 export async function action({ context, request }: Route.ActionArgs) {
   const account = needAccount(context, request);
@@ -26,6 +25,6 @@ export async function action({ context, request }: Route.ActionArgs) {
   if (!asked.success) throw data("The request could not be read.", { status: 400 });
   const { act, what, id, name } = asked.data;
   const done = await (act === "put" ? putIntoBin : bringBack)(context.database, account.id, what, id);
-  if (!done) throw notFound(calledOne[what]);
+  if (!done) throw notFound(called[what]);
   return { act, what, id, name };
 }

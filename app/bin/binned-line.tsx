@@ -3,8 +3,7 @@ import { useFetcher } from "react-router";
 import { Button } from "~/ui/button";
 import { day } from "~/ui/words";
 import type { action } from "./actions.server";
-
-const called = { brushes: "brush", sets: "set", tips: "tip", grains: "grain" } as const;
+import { called } from "./called";
 
 /**
  * What lies in the bin, with its way back: by a request of its own, so that whoever goes to another page meanwhile finds it

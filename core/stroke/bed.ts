@@ -1,12 +1,16 @@
 import { type Brush, parseBrush } from "../brush";
 import { hexToRgb } from "../colour/srgb";
 import type { Room } from "../hand/simulate";
+import type { Quality } from "../qualities/table";
 import type { Surface } from "../surface/surface";
 import { paintHand } from "./painter";
 
 const COLOURS = ["#d8963c", "#2f6f8f", "#d9d2bf"].map(hexToRgb);
 const LEAST_SHARE = 0.6;
+/** How thick paint is that a knife can scrape. */
 const THICK = 0.5;
+/** A wash that stays wet for two minutes: longer than a proof takes. */
+const WASH = { opacity: 0.6, water: 1, spread: 0.4, granulation: 0.15, dryAfter: 120_000 } as const;
 
 /** Whether a brush shows little on bare paper, so that its proofs need paint below them. */
 export function needsBed(brush: Brush): boolean {
@@ -14,8 +18,13 @@ export function needsBed(brush: Brush): boolean {
 }
 
 /** Whether it shows nothing but in a wash that is wet: it lifts, or is clear water. */
-export function needsWetBed({ paint }: Brush): boolean {
+function needsWetBed({ paint }: Brush): boolean {
   return paint.lift > 0 || (paint.water > 0 && paint.lightness >= 0.9);
+}
+
+/** What paint is to be like on which a painter tries a brush: a wash that stays wet, paint that stands up, or neither. */
+export function bedPaint(brush: Brush): Partial<Record<Quality, number>> {
+  return needsWetBed(brush) ? WASH : brush.paint.body > 0 ? { body: THICK } : {};
 }
 
 /**
@@ -34,14 +43,14 @@ export function paintBed(surface: Surface, room: Room, brush: Brush): void {
   else paintBars(surface, room, brush.paint.taking === "dragged" && brush.paint.body > 0);
 }
 
-/** A wash that ends as the hand's clock begins, and stays wet for two minutes: longer than a proof takes. */
+/** A wash that ends as the hand's clock begins. */
 function paintWash(surface: Surface, { left, top, width, height }: Room): void {
   const brush = parseBrush({
     level: 1,
     name: "wet bed",
     tip: { shape: { kind: "rectangle", corner: 0.3 }, size: Math.min(2000, height * 0.9), hardness: 0.9 },
     trail: { spacing: 0.05 },
-    paint: { build: "even", opacity: 0.6, water: 1, spread: 0.4, granulation: 0.15, dryAfter: 120_000 },
+    paint: { build: "even", ...WASH },
   });
   const y = top + height / 2;
   const samples = [

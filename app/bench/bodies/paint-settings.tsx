@@ -24,7 +24,7 @@ import { Says } from "./says";
 import { WaterRow } from "./water-settings";
 
 /** What of a brush's tip takes up paint for itself. */
-const eachOf = (brush: Brush) => (isSwept(brush) ? "hair" : "part");
+const eachOf = (brush: Brush) => (!isSwept(brush) ? "part" : brush.tip.shape.kind === "rake" ? "line" : "hair");
 const takingNames = (brush: Brush) => ({
   average: "the mean under the tip",
   dragged: "the pixels, dragged along",

@@ -15,8 +15,8 @@ import type { Surface } from "@core/surface/surface";
 import { dryOn } from "~/engine/dry-on";
 import type { Framing } from "~/paper/window/framing";
 import { WindowView } from "../window/window-view";
-import { LayersSmall } from "./layers-small";
 import { PicturesOut } from "./pictures-out";
+import { EaselProgressives } from "./progressives";
 import type { Progressive, SheetState, StudyPlace } from "./protocol";
 import { WayBack } from "./way-back";
 
@@ -52,7 +52,7 @@ export class Easel {
   /** What was loaded to be watched. */
   private watched: Road | undefined;
   private playback: Playback | undefined;
-  private readonly layersSmall: LayersSmall;
+  private readonly small: EaselProgressives;
   /** What is taken out of the page. */
   readonly out: PicturesOut;
 
@@ -62,8 +62,8 @@ export class Easel {
       pictures: (hash: string) => this.pictures.get(hash) ?? noPictures,
     };
     this.sheet = new StudySheet(createKernels(), size, instruments, true);
-    this.layersSmall = new LayersSmall(this.sheet, size.paper);
-    this.view = new WindowView(this.sheet.surface, canvas, size.paper, this.layersSmall.note);
+    this.small = new EaselProgressives(this.sheet, size.paper);
+    this.view = new WindowView(this.sheet.surface, canvas, size.paper, this.small.note);
     this.out = new PicturesOut(this.sheet, size.paper, this.view);
   }
 
@@ -279,7 +279,7 @@ export class Easel {
 
   /** The layers in small that have changed; undefined where a stroke began meanwhile. */
   progressives(longest: number, wanted: () => Promise<boolean>): Promise<readonly Progressive[] | undefined> {
-    return this.layersSmall.refresh(longest, () => !this.stroke, wanted);
+    return this.small.refresh(longest, () => !this.stroke, wanted);
   }
 
   private enter(act: Act): { readonly n: number; readonly act: Act } {

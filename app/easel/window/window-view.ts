@@ -42,11 +42,14 @@ export class WindowView {
   /** Shows thick paint by another light. */
   lightBy(light: Light | null): void {
     if (JSON.stringify(light) === JSON.stringify(this.shownBy)) return;
+    this.gather();
     this.shownBy = light;
     this.picture.release();
     this.picture = new Picture(this.surface, hexToRgb(this.paper), light ?? undefined);
-    this.surface.markAll();
-    this.gather();
+    // Nothing was painted: nobody is told of changes.
+    this.picture.showAll();
+    const { width, height } = this.surface;
+    this.halves.refresh(this.whole(), { left: 0, top: 0, right: width, bottom: height });
     this.draw();
   }
 

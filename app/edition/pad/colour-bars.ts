@@ -1,6 +1,6 @@
 import { type Brush, parseBrush } from "@core/brush";
 import type { Sample } from "@core/hand/sample";
-import { needsWetBed } from "@core/stroke/bed";
+import { bedPaint } from "@core/stroke/bed";
 
 /** The hash by which the pad's acts name the brush that lays its bars; no brush of an edition has it. */
 export const BARS = "0".repeat(64);
@@ -18,12 +18,6 @@ export function barBrush(): Brush {
   });
 }
 
-/** What bars are laid in, so that a brush shows what it does: a wash that stays wet, or paint that stands up. */
-function mediumFor(brush: Brush) {
-  if (needsWetBed(brush)) return { water: 1, opacity: 0.6, spread: 0.4, dryAfter: 120_000 };
-  return brush.paint.body > 0 ? { body: 0.4 } : {};
-}
-
 /** Bars of colour across a pad, to paint and smudge over with a brush. */
 export function colourBars({ width, height }: { readonly width: number; readonly height: number }, brush: Brush) {
   const high = height / (colours.length * 1.35);
@@ -35,6 +29,6 @@ export function colourBars({ width, height }: { readonly width: number; readonly
       time: i * 40,
       pressure: 1,
     }));
-    return { colour, values: { size: high, ...mediumFor(brush) }, samples };
+    return { colour, values: { size: high, ...bedPaint(brush) }, samples };
   });
 }

@@ -15,7 +15,7 @@ export { wetOf, wetOver } from "./layers/dried";
 export { addHeights, pile, relief, lessen } from "./layers/relief";
 export { setShoved } from "./mixing/going";
 export { levelTile, noteMoved } from "./mixing/level";
-export { lumpRoom, shoveEnd } from "./mixing/lump";
+export { shoveEnd } from "./mixing/lump";
 export { runBack, scrapedOff } from "./mixing/run-back";
 export { shove } from "./mixing/shove";
 export { soften, softenRoom } from "./mixing/soften";

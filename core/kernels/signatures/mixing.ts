@@ -69,8 +69,9 @@ export interface MixingKernels {
   ): number;
   /** Leaves what goes along where the tip stands; what is left over. */
   shoveEnd(rounds: number, room: number): number;
-  lumpRoom(side: number): number;
+  /** How much was scraped off a tile of heights. */
   scrapedOff(before: number, now: number): number;
+  /** Lets a part of that run back. */
   runBack(before: number, now: number, part: number): void;
   /** Writes where two tiles of heights differ. */
   noteMoved(before: number, now: number, dried: number, moved: number): void;

@@ -1,4 +1,4 @@
-import { chance } from "../../chance/counter";
+import { chance, drift } from "../../chance/counter";
 import type { Rgb } from "../../colour/srgb";
 import type { Kernels } from "../../kernels/load";
 import { cosDegrees, sinDegrees } from "../../numeric/trig";
@@ -44,13 +44,8 @@ const RIDGES_APART = 3.2;
  * @param half half the tip's size, px
  */
 function liftOf({ u }: Hair, half: number, seed: number): number {
-  const at = (u * half) / RIDGES_APART;
-  const cell = Math.floor(at);
-  const t = at - cell;
-  const share = t * t * (3 - 2 * t);
-  const from = chance(seed, cell, LIFTED);
   const aside = Math.max(0, Math.abs(u) - 0.7) / 0.3;
-  return Math.min(1, 0.4 + 0.5 * (from + (chance(seed, cell + 1, LIFTED) - from) * share) + 0.3 * aside);
+  return Math.min(1, 0.4 + 0.5 * drift(seed, (u * half) / RIDGES_APART, LIFTED) + 0.3 * aside);
 }
 
 /** Moves the hairs of one stroke: where each stands, how hard it touches and what it still has, in the kernels' memory. */
@@ -155,8 +150,8 @@ export class HairsMoving {
     const t = along - cell;
     const share = t * t * (3 - 2 * t);
     for (let i = 0; i < this.count; i++) {
-      const drift = gaping > 0 ? this.driftOf(i, cell, share) : 1;
-      const whole = (drift - gaping) * 5 + 0.5;
+      const together = gaping > 0 ? this.driftOf(i, cell, share) : 1;
+      const whole = (together - gaping) * 5 + 0.5;
       f32[this.table / 4 + i * HAIR_NUMBERS + hairField.whole] = whole < 0 ? 0 : whole > 1 ? 1 : whole;
     }
   }

@@ -124,6 +124,8 @@ export class LaidMarks implements Laying {
     this.flush();
     this.pile?.end();
     if (this.stroke instanceof FilmStroke) this.beginDrying(this.stroke);
+    // The stroke is shown, and dries, when its marks are long done.
+    if (this.rim) this.writer.leaveGrain(this.rim);
   }
 
   /** A stroke has one water: the mean of what its marks have. */
@@ -153,7 +155,6 @@ export class LaidMarks implements Laying {
   }
 
   release(): void {
-    if (this.rim) this.writer.leaveGrain(this.rim);
     this.writer.release();
     this.second?.release();
     this.lender?.release();

@@ -16,7 +16,6 @@ export class RimFinish implements Finish {
   grained: GroundSheet | undefined;
   /** One that is no longer anybody else's. */
   private own: GroundSheet | undefined;
-  private released = false;
   /** The radii of both boxes, and how far the inside is looked for: in halved px. */
   private readonly first: number;
   private readonly second: number;
@@ -70,14 +69,12 @@ export class RimFinish implements Finish {
 
   /** Takes a grain over, which is given back with this. */
   keep(sheet: GroundSheet): void {
-    if (this.released) sheet.release();
-    else this.own = sheet;
+    this.own = sheet;
   }
 
   release(): void {
     const { heap, run } = this.surface.kernels;
     this.own?.release();
-    this.released = true;
     heap.give(this.room, run.rimRoom());
     heap.give(this.out, 4 * PLANE);
   }

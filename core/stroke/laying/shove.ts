@@ -90,7 +90,7 @@ export class Shove {
     if (this.side === 0) return;
     const { surface, wet, paint } = this;
     const { run, heap } = surface.kernels;
-    const bytes = run.lumpRoom(this.side);
+    const bytes = this.side * this.side * BYTES;
     const room = heap.take(bytes);
     const rest = run.shoveEnd(LAST, room);
     heap.give(room, bytes);

@@ -2,7 +2,7 @@ import { coverLeft } from "./going-colour";
 import { flux, gate, goingAt, heightAt, LEAST, left, side, square, stand, stood, top } from "./going";
 import { columns, dirty, openAt, rows } from "./mix";
 import { touchBands } from "../rows";
-import { REPOSE } from "./run-over";
+import { REPOSE, ROUND } from "./run-over";
 
 // Where a dragged tip is lifted, what goes along is left as a lump: as much at each place as can stand there; the rest spreads, wider
 // with each round, and is left about it. Heights are worked on as f32 numbers, by what a Q15 number can hold, four px at a time.
@@ -31,12 +31,7 @@ let restY: i32 = 0;
 let restRight: i32 = 0;
 let restBottom: i32 = 0;
 
-/** The bytes of room that `shoveEnd` needs, for a square of this side, px. */
-export function lumpRoom(sideOf: i32): i32 {
-  return sideOf * sideOf * 4;
-}
-
-/** Leaves all that goes along where the tip stands. @param room see `lumpRoom` @returns how much is left over */
+/** Leaves all that goes along where the tip stands. @param room as large as the square that goes along @returns how much is left over */
 export function shoveEnd(rounds: i32, room: usize): f32 {
   heights = room;
   knownX = knownY = i32.MAX_VALUE;
@@ -204,7 +199,7 @@ function leaveAll(steeper: f32): f32 {
   knowTiles(fromX - 1, fromY - 1, toX + 4, toY + 1);
   const least = f32x4.splat(LEAST);
   const steep = f32x4.splat(steeper * REPOSE);
-  const less = f32x4.splat(steeper * REPOSE * <f32>0.9);
+  const less = f32x4.splat(steeper * REPOSE * ROUND);
   const row = <usize>(side << 2);
   for (let y = fromY; y < toY; y++)
     for (let x = fromX; x < toX; x += 4) {

@@ -19,6 +19,8 @@ const EDGE: f32 = 0.6;
 const SHUT: f32 = 1e-6;
 /** So much higher than what lies beside it may paint stand that was left: it slides down where it is steeper. */
 export const REPOSE: f32 = 0.06;
+/** So much of that is lost as it nears the thickest paint: a heap is round, steep at its foot. */
+export const ROUND: f32 = 0.9;
 /** How often what goes along runs on before some of it is left. */
 const TURNS: i32 = 3;
 
@@ -232,7 +234,7 @@ function noteStand(x: i32, y: i32): void {
   const north = y > 0 ? stood(heightAt(x, y - 1)) : 1;
   const south = y + 1 < rows << 6 ? stood(heightAt(x, y + 1)) : 1;
   const lowest = min(min(west, east), min(north, south));
-  store<f32>(goingAt(x, y) + flux - square, lowest + REPOSE * (1 - <f32>0.9 * lowest));
+  store<f32>(goingAt(x, y) + flux - square, lowest + REPOSE * (1 - ROUND * lowest));
 }
 
 /** Leaves so much at a place, as far as it was noted that it can stand there, and covers it. */

@@ -7,8 +7,8 @@ import type { Progressive } from "./protocol";
 /** How long it is until one looks again whether a wash has dried, ms. */
 const DRYING = 30;
 
-/** The layers of a study in small, of which those are drawn anew that have changed. */
-export class LayersSmall {
+/** The progressives of a study that is painted, of which those are drawn anew that have changed. */
+export class EaselProgressives {
   private proofs: { readonly longest: number; readonly made: Progressives } | undefined;
   private readonly changed = new Set<number>();
 
