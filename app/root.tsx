@@ -13,6 +13,7 @@ import "./app.css";
 import { BinToast } from "./bin/bin-toast";
 import { ReachNotice } from "./reach/reach-notice";
 import type { loader } from "./root.server";
+import { SetupNotice } from "./setup/setup-notice";
 import { lendNonce } from "./ui/lend-nonce";
 import { TopBar } from "./ui/top-bar";
 
@@ -39,6 +40,7 @@ export function Layout({ children }: { children: ReactNode }) {
         {children}
         <BinToast />
         <ReachNotice />
+        {data?.setup && <SetupNotice first={data.setup} />}
         <ScrollRestoration nonce={data?.nonce} />
         <Scripts nonce={data?.nonce} />
       </body>

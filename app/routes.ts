@@ -67,6 +67,7 @@ export default [
   route("tips", "pictures/new-picture-route.ts", { id: "new-tip" }),
   route("grains", "pictures/new-picture-route.ts", { id: "new-grain" }),
   route("images/:sha256.png", "pictures/image-route.ts"),
+  route("setup.json", "setup/state-route.ts"),
   route("schema/:name.json", "formats/schema-route.ts"),
   route("*", "http/not-found-route.tsx"),
 ] satisfies RouteConfig;

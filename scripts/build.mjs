@@ -5,9 +5,10 @@ import { quietly } from "./commands.mjs";
 import { run, step } from "./say.mjs";
 
 export async function build() {
-  await step("building the pages", () => quietly("npx", ["react-router", "build"]).then(() => "done"));
+  // One after the other: the first empties the folder of both.
+  await step("building the pages", () => quietly("npx", ["react-router", "build"]));
   await step("building server and command line", () =>
-    quietly("npx", ["vite", "build", "--config", "vite.node.config.ts"]).then(() => "done"),
+    quietly("npx", ["vite", "build", "--config", "vite.node.config.ts"]),
   );
 }
 

@@ -8,7 +8,7 @@ import { buildKernels } from "./build-kernels.mjs";
 import { quietly, root } from "./commands.mjs";
 import { startMariadb } from "./mariadb.mjs";
 import { run, step } from "./say.mjs";
-import { data, ensureKernels, ensurePackages, ensurePrograms } from "./setup.mjs";
+import { data, ensureInstalled, ensureKernels } from "./setup.mjs";
 
 const PORT = Number(process.env.BROSSE_PORT ?? 4871);
 /** How long a change waits for the next one, ms. */
@@ -17,8 +17,7 @@ const PAUSE = 150;
 const buildThreads = () => quietly("npx", ["vite", "build", "--config", "vite.node.config.ts"]);
 
 await run(async () => {
-  await ensurePackages();
-  if (!process.env.BROSSE_DATABASE_URL) await ensurePrograms({ mariadbd: "mariadb-server" });
+  await ensureInstalled(process.env.BROSSE_DATABASE_URL ? {} : { mariadbd: "mariadb-server" });
   await ensureKernels();
   await step("building the server's threads", () => buildThreads().then(() => "done"));
   const given = process.env.BROSSE_DATABASE_URL;

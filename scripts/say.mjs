@@ -18,6 +18,11 @@ export async function step(what, work) {
   }
 }
 
+/** Prints steps that are done beside one another as one. @param works pairs of what is done, and what does it @returns their answers */
+export function steps(...works) {
+  return step(works.map(([what]) => what).join(", "), () => Promise.all(works.map(([, work]) => work())));
+}
+
 /** Something the person at the keyboard has to do; printed without a stack. */
 export class Advice extends Error {}
 

@@ -8,15 +8,14 @@ import { loudly, quietly } from "./commands.mjs";
 import { startMariadb } from "./mariadb.mjs";
 import { Advice, run, step } from "./say.mjs";
 import { startServer } from "./server.mjs";
-import { ensureBuild, ensureKernels, ensurePackages, ensurePrograms } from "./setup.mjs";
+import { ensureBuild, ensureInstalled, ensureKernels } from "./setup.mjs";
 import { needsOf } from "./test-needs.mjs";
 
 const given = process.argv.slice(2);
 const needs = needsOf(given);
 
 await run(async () => {
-  await ensurePackages();
-  await ensurePrograms({
+  await ensureInstalled({
     ...(needs.browser ? { chromium: "chromium" } : {}),
     ...(needs.database ? { mariadbd: "mariadb-server" } : {}),
   });
@@ -49,6 +48,7 @@ await run(async () => {
         startServer({ BROSSE_DATABASE_URL: env.BROSSE_TEST_DATABASE_URL, BROSSE_PORT: "0", BROSSE_DEMO: "1" }),
       );
       stops.push(server.stop);
+      await step("painting the demo workshop", () => server.whole);
       env.BROSSE_TEST_ADDRESS = server.address;
     }
     if (needs.checks) await step("checking types, style and imports", () => checks.then(() => "done"));

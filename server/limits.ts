@@ -45,17 +45,27 @@ export function bodyLimit(path: string): BodyLimit {
   return bodies.find((one) => one.path.test(plain))?.limit ?? form;
 }
 
+/** How long the database may take to take a connection on, to give one that is free, and to answer, ms. */
+export const CONNECT_TIMEOUT = 5_000;
+export const ACQUIRE_TIMEOUT = 15_000;
+export const QUERY_TIMEOUT = 30_000;
+/** How long it may take to say that it is well, ms. */
+export const HEALTH_TIMEOUT = 3_000;
+
 /** The most letters of JSON that a form or a request carries. */
 export const MAX_JSON = MB;
 
-/** The most answers to editions that one address may send within an hour. */
-export const ANSWERS_AN_HOUR = 12;
+/** The most answers to editions that one account, or one address without an account, may send within an hour. */
+export const ANSWERS = { name: "answers", anHour: 12 } as const;
 
 /** The most unused vouchers that a set has. */
 export const MOST_VOUCHERS = 500;
-/** How often a code may be tried, and the stand-in till be used, within an hour, by one account or address. */
+/** How often a code may be tried, and the stand-in till be used, within an hour, by one account. */
 export const VOUCHER_TRIES = { name: "voucher", anHour: 20 } as const;
 export const TILL_TRIES = { name: "till", anHour: 10 } as const;
+/** The same for all accounts at one address: many painters may sit behind one. */
+export const VOUCHER_TRIES_TOGETHER = { name: "voucher together", anHour: 400 } as const;
+export const TILL_TRIES_TOGETHER = { name: "till together", anHour: 200 } as const;
 /** How often one address is counted as having tried an edition within an hour. */
 export const PAD_TRIES = { name: "pad", anHour: 60 } as const;
 
@@ -72,18 +82,20 @@ export const MOST_STRIPS = 100_000;
 /** The most brushes that are changed, binned or exported at once. */
 export const MOST_AT_ONCE = 10_000;
 
-/** How long work in a thread of its own may take, ms. */
+/** How long a thread may work at something, ms of the processor: waiting does not count. */
 export const MEASURE_TIMEOUT = 30_000;
 export const STRIP_TIMEOUT = 30_000;
 export const PICTURE_TIMEOUT = 30_000;
 export const STAGES_TIMEOUT = 300_000;
+/** The most painting of one study that goes out with an edition, as `workOfStudy` counts it: about two minutes of a core. */
+export const MOST_STUDY_WORK = 120e9;
 export const PACKAGE_TIMEOUT = 60_000;
-/** The most that waits for such a thread; what comes then is asked to come again. */
+/** The most of one account's, or one address's, that waits for such a thread; what comes then is asked to come again. */
 export const MOST_QUEUED = 400;
 /** The px that one account's pictures may have while they are read at one time: four of the largest. */
 export const PIXELS_IN_FLIGHT = 4 * 4096 * 4096;
 
-/** Tries to sign in that are free, for one account and for one address, and what the next ones wait, s. */
+/** Tries to sign in that are free, for one account from one address and for one address, and what the next ones wait, s. */
 export const SIGN_IN = {
   account: { free: 5, base: 2 },
   address: { free: 30, base: 2 },

@@ -5,10 +5,10 @@ import { enter } from "~/http/session.server";
 import type { Route } from "./+types/demo-route";
 
 /** Enters the demo workshop without a password, in demo mode only. */
-export async function action({ context, request }: Route.ActionArgs) {
+export async function action({ context }: Route.ActionArgs) {
   const account = context.demo ? await findByEmail(context.database, context.demo) : undefined;
   if (!account) throw notFound("page");
-  return enter(context, request, account.id, "/shelf");
+  return enter(context, account.id, "/shelf");
 }
 
 export function loader() {

@@ -22,15 +22,21 @@ export async function action({ context, request }: Route.ActionArgs) {
   const { email, password } = given.data;
   const tried = { email, address: context.address };
   const wait = await beginTry(context.database, tried);
-  if (wait > 0)
+  if (wait > 0) {
+    context.log.warn({ event: "sign-in limited", address: context.address }, "limited");
     return data(
       {
         fault: `Too many tries. The next one is possible in ${wait < 60 ? counted(wait, "second", "seconds") : counted(Math.ceil(wait / 60), "minute", "minutes")}.`,
       },
       { status: 429, headers: { "Retry-After": String(wait) } },
     );
+  }
   const account = await findByPassword(context.database, email, password);
-  if (!account) return wrong;
+  if (!account) {
+    context.log.warn({ event: "sign-in refused", address: context.address }, "refused");
+    return wrong;
+  }
+  context.log.info({ event: "signed in", account: account.id, address: context.address }, "signed in");
   await endTry(context.database, tried);
-  return enter(context, request, account.id, safeTarget(request));
+  return enter(context, account.id, safeTarget(request));
 }

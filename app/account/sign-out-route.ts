@@ -3,10 +3,11 @@ import { sessionCookie } from "@server/http/session-cookie";
 import { redirect } from "react-router";
 import type { Route } from "./+types/sign-out-route";
 
-export async function action({ context, request }: Route.ActionArgs) {
+export async function action({ context }: Route.ActionArgs) {
   if (context.sessionToken) await closeSession(context.database, context.sessionToken);
+  context.log.info({ event: "signed out", account: context.account?.id }, "signed out");
   return redirect("/", {
-    headers: { "Set-Cookie": await sessionCookie(undefined, new URL(request.url).protocol === "https:") },
+    headers: { "Set-Cookie": await sessionCookie(undefined, context.origin.startsWith("https:")) },
   });
 }
 

@@ -28,5 +28,6 @@ export async function action({ context, request }: Route.ActionArgs) {
   const account = await createAccount(context.database, given.data);
   if (!account)
     return data({ field: "email", fault: "this address has an account already; sign in instead" }, { status: 400 });
-  return enter(context, request, account.id, safeTarget(request));
+  context.log.info({ event: "signed up", account: account.id, address: context.address }, "signed up");
+  return enter(context, account.id, safeTarget(request));
 }

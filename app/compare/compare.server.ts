@@ -19,7 +19,7 @@ export async function loader({ context, request }: Route.LoaderArgs) {
   }
   const kept = await findBrush(context.database, account.id, like);
   if (!kept) throw notFound("brush");
-  await measureBrush(context, kept.brush);
+  await measureBrush(context, kept.brush, account.id);
   const near = await nearestOf(context.database, account.id, like, MOST - 1);
   return {
     rows: await rowsOf(context.database, account.id, [like, ...near.map(({ id }) => id)]),

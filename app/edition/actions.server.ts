@@ -6,10 +6,10 @@ import { editionPackage, editionsOfSet, findEdition, packageBytes, samplerOf } f
 import { onShelf, takePackage } from "@server/editions/take";
 import { makerOf } from "@server/outlet/find";
 import { hashOfBrush } from "@server/studies/brushes";
-import { mayHave } from "@server/vouchers/repository";
+import { hasTill, mayHave } from "@server/vouchers/repository";
 import { data, redirect } from "react-router";
 import { needAccount, notFound } from "~/http/answers";
-import { readForm } from "~/http/read-request.server";
+import { faultOf, readForm } from "~/http/read-request.server";
 import type { Route } from "./+types/route";
 
 /** One brush of an edition as its page shows it. */
@@ -25,7 +25,7 @@ export interface EditionBrush {
   readonly instrument: { readonly hash: string; readonly brush: Brush } | undefined;
 }
 
-export async function loader({ params, context, request }: Route.LoaderArgs) {
+export async function loader({ params, context }: Route.LoaderArgs) {
   const { database } = context;
   const edition = await findEdition(database, params.id);
   if (!edition) throw notFound("edition");
@@ -68,7 +68,8 @@ export async function loader({ params, context, request }: Route.LoaderArgs) {
     answers,
     signedIn: accountId !== undefined,
     /** Links that leave this site say where it is. */
-    origin: new URL(request.url).origin,
+    origin: context.origin,
+    till: context.demo !== undefined && !edition.withdrawnAt && (await hasTill(database, edition.setId)),
   };
 }
 
@@ -90,6 +91,11 @@ export async function action({ params, context, request }: Route.ActionArgs) {
       },
       { status: 409 },
     );
-  const { ids } = await takePackage(context, account.id, bytes, edition.id);
-  return redirect(`/shelf?${new URLSearchParams(ids.map((id) => ["new", id]))}`);
+  try {
+    const { ids } = await takePackage(context, account.id, bytes, edition.id);
+    return redirect(`/shelf?${new URLSearchParams(ids.map((id) => ["new", id]))}`);
+  } catch (error) {
+    const { fault, status } = faultOf(error);
+    return data({ fault }, { status });
+  }
 }

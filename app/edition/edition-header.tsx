@@ -23,6 +23,8 @@ interface Props {
   readonly mayHave: boolean;
   readonly shelf: OnShelf | undefined;
   readonly signedIn: boolean;
+  /** Whether there is a stand-in for a shop's till here. */
+  readonly till: boolean;
 }
 
 /** What an edition is, under which licence, and how to take it. */
@@ -38,6 +40,7 @@ export function EditionHeader({
   mayHave,
   shelf,
   signedIn,
+  till,
 }: Props) {
   const others = versions.filter(({ id }) => id !== edition.id);
   return (
@@ -73,7 +76,7 @@ export function EditionHeader({
         </p>
       ) : (
         <>
-          {!mayHave && <VoucherBox editionId={edition.id} signedIn={signedIn} />}
+          {!mayHave && <VoucherBox editionId={edition.id} signedIn={signedIn} till={till} />}
           <div className="flex flex-wrap gap-2 print:hidden">
             {mayHave && <TakeSet editionId={edition.id} shelf={shelf} newest={versions[0]} signedIn={signedIn} />}
             {mayHave && (

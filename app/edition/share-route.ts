@@ -7,7 +7,7 @@ import type { Route } from "./+types/share-route";
 export async function loader({ params, context }: Route.LoaderArgs) {
   const edition = await findEdition(context.database, params.id);
   if (!edition) throw notFound("edition");
-  const png = await sharePicture(context.database, context.pool, edition);
+  const png = await sharePicture(context.database, context.pool, edition, context.account?.id ?? context.address);
   return new Response(Buffer.from(png), {
     headers: { "Content-Type": "image/png", "Cache-Control": "public, max-age=31536000, immutable" },
   });

@@ -2,7 +2,7 @@ import { FormatError, isFault } from "@core/formats/fault";
 import { parseJson } from "@core/formats/json";
 import { MAX_JSON } from "@server/limits";
 import { AllowanceSpent } from "@server/render/allowance";
-import { PoolBusy } from "@server/render/pool";
+import { PoolBusy, TooCostly } from "@server/render/pool";
 import { data } from "react-router";
 
 /** What a form sends. @throws a 400 where the request is no form */
@@ -15,14 +15,14 @@ export async function readForm(request: Request): Promise<FormData> {
 }
 
 /** What a request sends as JSON; undefined where it is none, or more or deeper than anything of ours. */
-export async function readJson(request: Request, letters = MAX_JSON): Promise<unknown> {
-  return readJsonText(await request.text(), letters);
+export async function readJson(request: Request, letters = MAX_JSON, pieces?: number): Promise<unknown> {
+  return readJsonText(await request.text(), letters, pieces);
 }
 
 /** As `readJson`, of a text that stands in a form. */
-export function readJsonText(text: unknown, letters = MAX_JSON): unknown {
+export function readJsonText(text: unknown, letters = MAX_JSON, pieces?: number): unknown {
   try {
-    return typeof text === "string" ? parseJson(text, "request", letters) : undefined;
+    return typeof text === "string" ? parseJson(text, "request", letters, pieces) : undefined;
   } catch (error) {
     if (error instanceof FormatError) return undefined;
     throw error;
@@ -40,5 +40,7 @@ export function faultOf(error: unknown): { readonly fault: string; readonly stat
   if (isFault(error, FormatError)) return { fault: error.message, status: 400 };
   if (isFault(error, AllowanceSpent)) return { fault: error.message, status: 429 };
   if (isFault(error, PoolBusy)) return { fault: error.message, status: 503 };
+  // Asked again it would take as long again.
+  if (isFault(error, TooCostly)) return { fault: error.message, status: 400 };
   throw error;
 }

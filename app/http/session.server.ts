@@ -3,14 +3,9 @@ import { sessionCookie } from "@server/http/session-cookie";
 import { type AppLoadContext, redirect } from "react-router";
 
 /** Signs an account in and goes on to `to`. */
-export async function enter(
-  context: AppLoadContext,
-  request: Request,
-  accountId: string,
-  to: string,
-): Promise<Response> {
+export async function enter(context: AppLoadContext, accountId: string, to: string): Promise<Response> {
   const token = await openSession(context.database, accountId);
   return redirect(to, {
-    headers: { "Set-Cookie": await sessionCookie(token, new URL(request.url).protocol === "https:") },
+    headers: { "Set-Cookie": await sessionCookie(token, context.origin.startsWith("https:")) },
   });
 }

@@ -11,7 +11,7 @@ export async function measuresResponse(
   files?: ReadonlyMap<string, Uint8Array>,
 ): Promise<Response> {
   try {
-    const judgement = await measureBrush(context, brush, files);
+    const judgement = await measureBrush(context, brush, context.account?.id ?? context.address, files);
     return Response.json(judgement, { headers: { "Cache-Control": `${visibility}, max-age=3600` } });
   } catch (error) {
     const { fault, status } = faultOf(error);

@@ -4,8 +4,8 @@ import { counted } from "~/ui/words";
 import type { Route } from "./+types/atom-route";
 
 /** New editions as a feed: Atom, RFC 4287. */
-export async function loader({ context, request }: Route.LoaderArgs) {
-  const { origin } = new URL(request.url);
+export async function loader({ context }: Route.LoaderArgs) {
+  const { origin } = context;
   const editions = await latestEditions(context.database);
   const builder = new XMLBuilder({ ignoreAttributes: false, attributeNamePrefix: "@", format: true });
   const text = builder.build({

@@ -3,8 +3,8 @@ import { XMLBuilder } from "fast-xml-parser";
 import type { Route } from "./+types/sitemap-route";
 
 /** The public pages, as the protocol of sitemaps.org has it. */
-export async function loader({ context, request }: Route.LoaderArgs) {
-  const { origin } = new URL(request.url);
+export async function loader({ context }: Route.LoaderArgs) {
+  const { origin } = context;
   const { editions, makers } = await publishedPages(context.database);
   const builder = new XMLBuilder({ ignoreAttributes: false, attributeNamePrefix: "@", format: true });
   const text = builder.build({

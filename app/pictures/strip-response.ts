@@ -35,7 +35,8 @@ export async function stripResponse(
   const colour = ink ? `#${ink}` : SPECIMEN_INK;
   const files = tips ?? (await pictureFiles(context.database, [brush]));
   const job = stripJob(brush, files, w, h, colour, look);
-  const png = await stripPng(context.database, context.pool, job);
+  const who = context.account?.id ?? context.address;
+  const png = await stripPng(context.database, context.pool, job, who);
   return new Response(Buffer.from(png), {
     headers: { "Content-Type": "image/png", "Cache-Control": `${visibility}, max-age=31536000, immutable` },
   });

@@ -52,7 +52,7 @@ function StudyLine({ study }: { study: KeptStudy }) {
           {study.name}
         </Link>
         <span className="text-[12.5px] text-soft">
-          {study.brushId ? "vignette · " : ""}
+          {study.vignette ? (study.brushId ? "vignette · " : "vignette, its brush is gone · ") : ""}
           {counted(study.acts, "act", "acts")}
         </span>
       </div>

@@ -1,13 +1,12 @@
-import { firstFault } from "@core/brush";
 import { MAX_ACTS_BYTES } from "@server/limits";
 import { appendActs, partsFrom } from "@server/studies/acts";
 import { findStudy } from "@server/studies/repository";
 import { data } from "react-router";
 import { z } from "zod";
 import { notFound } from "~/http/answers";
-import { readJson } from "~/http/read-request.server";
+import { faultOf, readJson } from "~/http/read-request.server";
 import type { Route } from "./+types/acts-route";
-import { partSchema } from "./part-schema";
+import { MOST_PART_PIECES, readPart, type SentPart } from "./read-part";
 
 const signedOut = () => Response.json({ kind: "refused", fault: "sign in first" }, { status: 401 });
 
@@ -35,9 +34,14 @@ export async function loader({ params, context, request }: Route.LoaderArgs) {
 export async function action({ params, context, request }: Route.ActionArgs) {
   const { account, database } = context;
   if (!account) return signedOut();
-  const asked = partSchema.safeParse(await readJson(request, MAX_ACTS_BYTES));
-  if (!asked.success) return Response.json({ kind: "refused", fault: firstFault(asked.error) }, { status: 400 });
-  const answer = await appendActs(database, account.id, params.id, asked.data.from, asked.data.acts);
+  let part: SentPart;
+  try {
+    part = readPart(await readJson(request, MAX_ACTS_BYTES, MOST_PART_PIECES));
+  } catch (error) {
+    const { fault, status } = faultOf(error);
+    return Response.json({ kind: "refused", fault }, { status });
+  }
+  const answer = await appendActs(database, account.id, params.id, part.from, part.acts);
   if (!answer) throw notFound("study");
   return Response.json(answer, { status: answer.kind === "kept" ? 200 : answer.kind === "elsewhere" ? 409 : 400 });
 }

@@ -54,7 +54,7 @@ export default function Studies({ loaderData: { studies, sets, chosen }, actionD
                       {study.name}
                     </Link>
                     <p className="text-[13px] text-soft">
-                      {study.brushId ? "vignette · " : ""}
+                      {study.vignette ? (study.brushId ? "vignette · " : "vignette, its brush is gone · ") : ""}
                       {study.width}×{study.height} px · {counted(study.acts, "act", "acts")} · {day(study.changedAt)}
                     </p>
                   </div>

@@ -1,4 +1,3 @@
-import { packStudy } from "@core/formats/study";
 import { pictureFiles } from "@server/images/pictures";
 import { actsOf } from "@server/studies/acts";
 import { brushesOfStudy } from "@server/studies/brushes";
@@ -20,6 +19,7 @@ export async function loader({ params, context, request }: Route.LoaderArgs) {
     pictureFiles(context.database, [...brushes.values()]),
   ]);
   const { name, width, height, paper, notes } = study;
-  const bytes = packStudy({ name, studio: account.studio, width, height, paper, ...notes, acts, brushes, files });
+  const whole = { name, studio: account.studio, width, height, paper, ...notes, acts, brushes, files };
+  const bytes = await context.pool.packStudy(whole, account.id);
   return packageResponse(bytes, fileName(name, "study"), { "Cache-Control": "no-store" });
 }

@@ -1,6 +1,6 @@
 import { mayTry } from "@server/accounts/rate";
 import { findEdition } from "@server/editions/repository";
-import { VOUCHER_TRIES } from "@server/limits";
+import { VOUCHER_TRIES, VOUCHER_TRIES_TOGETHER } from "@server/limits";
 import { readCode, redeemVoucher } from "@server/vouchers/repository";
 import { data } from "react-router";
 import { needAccount, notFound } from "~/http/answers";
@@ -13,9 +13,13 @@ export async function action({ params, context, request }: Route.ActionArgs) {
   const edition = await findEdition(context.database, params.id);
   if (!edition) throw notFound("edition");
   const typed = String((await readForm(request)).get("code") ?? "").slice(0, 80);
-  for (const whose of [`account ${account.id}`, `address ${context.address}`])
-    if (!(await mayTry(context.database, VOUCHER_TRIES, whose)))
-      return data({ fault: "That were many codes within an hour; come back later." }, { status: 429 });
+  const may =
+    (await mayTry(context.database, VOUCHER_TRIES, `account ${account.id}`)) &&
+    (await mayTry(context.database, VOUCHER_TRIES_TOGETHER, `address ${context.address}`));
+  if (!may) {
+    context.log.warn({ event: "voucher limit", account: account.id, address: context.address }, "limited");
+    return data({ fault: "That was a lot of codes for one hour; come back later." }, { status: 429 });
+  }
   const code = readCode(typed);
   if (!code) return data({ fault: "A code has 16 letters and digits, like 7KQ2-M0XD-4TWB-9ZRC." }, { status: 400 });
   // That there is none, that it is used and that it is for another set are told alike.

@@ -7,10 +7,12 @@ import type { action as use } from "./use-route";
 interface Props {
   readonly editionId: string;
   readonly signedIn: boolean;
+  /** Whether there is a stand-in for a shop's till here. */
+  readonly till: boolean;
 }
 
 /** How one comes to have an edition that is not for everybody: a code, or the stand-in for a till. */
-export function VoucherBox({ editionId, signedIn }: Props) {
+export function VoucherBox({ editionId, signedIn, till: hasTill }: Props) {
   const using = useFetcher<typeof use>();
   const buying = useFetcher<typeof till>();
   const receipt = buying.data && "receipt" in buying.data ? buying.data.receipt : undefined;
@@ -28,7 +30,7 @@ export function VoucherBox({ editionId, signedIn }: Props) {
           >
             Sign in
           </Link>{" "}
-          to use one, or to get one at the stand-in till.
+          to use one{hasTill ? ", or to get one at the test checkout" : ""}.
         </p>
       ) : (
         <>
@@ -48,19 +50,19 @@ export function VoucherBox({ editionId, signedIn }: Props) {
               Use it
             </Button>
           </using.Form>
-          {receipt ? (
+          {!hasTill ? null : receipt ? (
             <div
               role="status"
               className="rounded border border-line border-dashed bg-raised px-3 py-2 font-mono text-[13px]"
             >
-              <p>RECEIPT of the stand-in till</p>
+              <p>RECEIPT of the test checkout</p>
               <p>
                 {receipt.name} {receipt.version}, {receipt.studio}
               </p>
               <p>
                 {receipt.at.slice(0, 16).replace("T", " ")} UTC · code {receipt.code}
               </p>
-              <p>paid: nothing. No money was taken: this till is a stand-in for a shop’s.</p>
+              <p>paid: nothing. No money was taken: this checkout stands in for a shop’s.</p>
             </div>
           ) : (
             <buying.Form
@@ -69,11 +71,9 @@ export function VoucherBox({ editionId, signedIn }: Props) {
               className="flex flex-wrap items-center gap-2"
             >
               <Button type="submit" disabled={buying.state !== "idle"}>
-                Get one at the till
+                Get one at the test checkout
               </Button>
-              <span className="text-[13px] text-soft">
-                A stand-in: it gives a code and a receipt, and takes no money.
-              </span>
+              <span className="text-[13px] text-soft">It gives a code and a receipt, and takes no money.</span>
             </buying.Form>
           )}
           {fault && (

@@ -59,6 +59,20 @@ export function VouchersCard({ setId }: { readonly setId: string }) {
               {maker.data.fault}
             </p>
           )}
+          {list.data?.till !== undefined && (
+            <label className="flex items-start gap-2 text-[13px]">
+              <input
+                type="checkbox"
+                className="mt-0.5 size-4 accent-act"
+                checked={list.data.till}
+                disabled={maker.state !== "idle"}
+                onChange={(event) =>
+                  void maker.submit({ till: event.target.checked ? "1" : "0" }, { method: "post", action: address })
+                }
+              />
+              <span>The demo’s test checkout hands out a code to whoever asks; no money is taken.</span>
+            </label>
+          )}
           {vouchers === undefined ? (
             <p className="text-soft">Fetching them…</p>
           ) : vouchers.length === 0 ? (
@@ -74,7 +88,7 @@ export function VouchersCard({ setId }: { readonly setId: string }) {
                     <span className={`font-mono text-[13px] ${usedAt ? "text-soft line-through" : ""}`}>{code}</span>
                     <span className="block text-[12.5px] text-soft">
                       {usedAt ? `used by ${usedBy ?? "somebody who is gone"}, ${day(usedAt)}` : "free"}
-                      {madeBy === "till" ? " · from the stand-in till" : note && ` · ${note}`}
+                      {madeBy === "till" ? " · from the test checkout" : note && ` · ${note}`}
                     </span>
                   </li>
                 ))}

@@ -6,7 +6,7 @@ import { parseJson } from "./json";
 const MAX_JSON = 1024 * 1024;
 
 /** The value of a JSON file in a package. @throws FormatError naming the file */
-export function jsonEntry(bytes: Uint8Array, file: string, most = MAX_JSON): unknown {
+export function jsonEntry(bytes: Uint8Array, file: string, most = MAX_JSON, pieces?: number): unknown {
   if (bytes.length > most) throw new FormatError(`${file}: larger than ${most >> 10} kB`);
   let text: string;
   try {
@@ -14,7 +14,7 @@ export function jsonEntry(bytes: Uint8Array, file: string, most = MAX_JSON): unk
   } catch {
     throw new FormatError(`${file}: not JSON (its letters are no UTF-8)`);
   }
-  return parseJson(text, file, most);
+  return parseJson(text, file, most, pieces);
 }
 
 /** The brush in a JSON file of a package. @throws FormatError naming the file */

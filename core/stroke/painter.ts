@@ -20,6 +20,8 @@ export class StrokePainter {
   private readonly maker: MarkMaker;
   private readonly laying: Laying;
   private readonly clock = { begun: Number.NaN, ended: Number.NaN };
+  /** Whether nothing may come of it: where a layer keeps its alpha there is nothing to erase. */
+  private readonly barred: boolean;
 
   /**
    * @param seed any 32-bit integer. One stroke at a time on a surface: an unfinished one is dried first.
@@ -36,6 +38,7 @@ export class StrokePainter {
     reservoir?: Reservoir,
   ) {
     surface.dry();
+    this.barred = ink.erases === true && surface.active.keepsAlpha && !surface.paintsMask;
     const underpaint = (x: number, y: number, size: number) => coverageUnder(surface, x, y, size);
     this.maker = new MarkMaker(brush, seed, () => this.drain(), { underpaint, reservoir });
     this.laying = layingOf({ surface, brush: withoutMuted(brush), ink, seed, pictures, clock: this.clock, reservoir });
@@ -49,7 +52,7 @@ export class StrokePainter {
       clock.ended = samples[samples.length - 1].time;
     }
     this.watchMasks();
-    this.laying.follow?.(samples);
+    if (!this.barred) this.laying.follow?.(samples);
     this.maker.push(samples);
     this.drain();
   }
@@ -84,7 +87,7 @@ export class StrokePainter {
     const { laying } = this;
     this.watchMasks();
     const row = marks.values;
-    for (let i = 0; i < marks.count; i++) laying.enter(row, i * MARK_NUMBERS);
+    for (let i = 0; i < marks.count && !this.barred; i++) laying.enter(row, i * MARK_NUMBERS);
     marks.clear();
     laying.flush();
   }

@@ -2,7 +2,7 @@ import { z } from "zod";
 import { uses } from "../brush/use";
 import { blendNames } from "../kernels/blend-modes";
 import { tintingsSchema } from "../paint/tinting";
-import { qualityNames } from "../qualities/table";
+import { type Quality, qualityNames, qualityRow } from "../qualities/table";
 import { traceSchema } from "./trace";
 
 /** Seven days of painting, ms: longer than anyone paints on one study. */
@@ -19,6 +19,15 @@ const colour = z.string().regex(/^#[0-9a-f]{6}$/, "is no colour like #1f2a30");
 export const brushHashSchema = z.string().regex(/^[0-9a-f]{64}$/, "is no hash of a brush");
 const name = z.string().trim().min(1).max(LAYER_NAME_LENGTH);
 
+/** What a painter has set, each within what its quality has room for. */
+const valuesSchema = z.partialRecord(z.enum(qualityNames), z.number()).superRefine((values, say) => {
+  for (const [quality, value] of Object.entries(values)) {
+    const { low, high } = qualityRow(quality as Quality);
+    if (value < low || value > high)
+      say.addIssue({ code: "custom", path: [quality], message: `is not from ${low} to ${high}` });
+  }
+});
+
 /** What a stroke is, besides its readings. */
 const strokeHead = {
   kind: z.literal("stroke"),
@@ -28,7 +37,7 @@ const strokeHead = {
   part: z.enum(["paint", "mask"]).default("paint"),
   brush: brushHashSchema,
   /** What the painter has set otherwise than the brush has it: its size, mostly. */
-  values: z.partialRecord(z.enum(qualityNames), z.number().min(-10_000).max(10_000)).default({}),
+  values: valuesSchema.default({}),
   use: z.enum(uses).default("paint"),
   colour,
   second: colour,

@@ -60,7 +60,11 @@ export function putSnapshot(sheet: StudySheet, { looks, tips, layers }: Snapshot
     for (const part of layerSheets) {
       if (held[part].size === 0) continue;
       const tiles = layer.make(part);
-      for (const [index, bytes] of held[part]) heap.u8.set(bytes, tiles.enter(index));
+      for (const [index, bytes] of held[part]) {
+        // Entered first: the memory may grow by it, and then has other views.
+        const at = tiles.enter(index);
+        heap.u8.set(bytes, at);
+      }
     }
   }
   sheet.surface.markAll();

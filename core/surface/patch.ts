@@ -87,6 +87,9 @@ function copyOf({ heap }: Kernels, tiles: Tiles | undefined, index: number): Uin
 }
 
 function put({ heap }: Kernels, tiles: Tiles, index: number, wanted: Uint8Array | null): void {
-  if (wanted) heap.u8.set(wanted, tiles.at(index) || tiles.enter(index));
-  else tiles.drop(index);
+  if (wanted) {
+    // Entered first: the memory may grow by it, and then has other views.
+    const at = tiles.at(index) || tiles.enter(index);
+    heap.u8.set(wanted, at);
+  } else tiles.drop(index);
 }

@@ -17,7 +17,9 @@ export function mayTry(database: Database, { name, anHour }: Rate, whose: string
   return transactionRetried(database, async (change) => {
     await change("sign_in_tries").insert({ key_hash: key, tries: 0, last_at: now }).onConflict("key_hash").ignore();
     const row = await change("sign_in_tries").where({ key_hash: key }).forUpdate().first("tries", "last_at");
-    const fresh = !row || now.getTime() - row.last_at.getTime() > 3_600_000;
+    // A clock that was set back makes nobody wait longer.
+    const age = row ? now.getTime() - row.last_at.getTime() : 0;
+    const fresh = !row || age > 3_600_000 || age < 0;
     if (!fresh && row.tries >= anHour) return false;
     // The hour is that of the first try in it.
     await change("sign_in_tries")

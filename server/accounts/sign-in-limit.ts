@@ -30,11 +30,12 @@ export async function beginTry(database: Database, tried: SignInTry, now = new D
       .where("last_at", "<", new Date(now.getTime() - SIGN_IN.forgotten * 1000))
       .delete();
     const waits: number[] = [];
-    // Always the account first: one order of locks.
+    // Always in one order: so two never wait for one another.
     for (const { key, limits } of rows) {
       await change("sign_in_tries").insert({ key_hash: key, tries: 0, last_at: now }).onConflict("key_hash").ignore();
       const row = await change("sign_in_tries").where({ key_hash: key }).forUpdate().first("tries", "last_at");
-      const since = row ? (now.getTime() - row.last_at.getTime()) / 1000 : 0;
+      // A clock that was set back makes nobody wait longer.
+      const since = row ? Math.abs(now.getTime() - row.last_at.getTime()) / 1000 : 0;
       waits.push(row ? Math.max(0, delayAfter(row.tries, limits) - since) : 0);
     }
     const wait = Math.ceil(Math.max(...waits));
@@ -45,7 +46,7 @@ export async function beginTry(database: Database, tried: SignInTry, now = new D
   });
 }
 
-/** A try was right: the account begins anew, and the address has one less. */
+/** A try was right: the account begins anew for this address, and the address has one less. */
 export async function endTry(database: Database, tried: SignInTry): Promise<void> {
   const [account, address] = keysOf(tried);
   await database("sign_in_tries").where({ key_hash: account.key }).delete();
@@ -54,7 +55,8 @@ export async function endTry(database: Database, tried: SignInTry): Promise<void
 
 function keysOf({ email, address }: SignInTry): readonly [Keyed, Keyed] {
   return [
-    { key: hash(`account ${email.toLowerCase()}`), limits: SIGN_IN.account },
+    // Account and address together: whoever guesses from elsewhere locks nobody out.
+    { key: hash(`account ${email.toLowerCase()} at ${address}`), limits: SIGN_IN.account },
     { key: hash(`address ${address}`), limits: SIGN_IN.address },
   ];
 }

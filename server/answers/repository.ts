@@ -1,9 +1,10 @@
 import { createHash } from "node:crypto";
 import { traceSchema } from "@core/study/trace";
 import { z } from "zod";
+import { mayTry } from "../accounts/rate";
 import type { Database } from "../database/connect";
 import { newId } from "../identifier";
-import { ANSWERS_AN_HOUR } from "../limits";
+import { ANSWERS } from "../limits";
 
 /** What a painter may tell the maker of a set. */
 export const answerKinds = ["works", "not with my pen", "too slow", "a brush is missing", "a word"] as const;
@@ -53,20 +54,16 @@ export interface Answer extends NewAnswer {
   readonly hidden: boolean;
 }
 
-/** Keeps an answer; false where too many have come from one address within an hour. */
+/** Keeps an answer; false where too many have come from one account, or one address without an account, within an hour. */
 export async function addAnswer(
   database: Database,
   editionId: string,
   answer: NewAnswer,
   from: { readonly accountId: string | undefined; readonly address: string },
 ): Promise<boolean> {
+  const whose = from.accountId === undefined ? `address ${from.address}` : `account ${from.accountId}`;
+  if (!(await mayTry(database, ANSWERS, whose))) return false;
   const addressHash = createHash("sha256").update(`answers ${from.address}`).digest();
-  const since = new Date(Date.now() - 3_600_000);
-  const [{ total }] = await database("answers")
-    .where({ address_hash: addressHash })
-    .where("made_at", ">", since)
-    .count<{ total: number }[]>("* as total");
-  if (Number(total) >= ANSWERS_AN_HOUR) return false;
   await database("answers").insert({
     id: newId(),
     edition_id: editionId,

@@ -9,6 +9,7 @@ export function isDeadlock(error: unknown): boolean {
   return code === "ER_LOCK_DEADLOCK" || code === "ER_LOCK_WAIT_TIMEOUT" || code === "ER_CHECKREAD";
 }
 
-function codeOf(error: unknown): unknown {
+/** What the driver calls a fault. */
+export function codeOf(error: unknown): unknown {
   return typeof error === "object" && error !== null && "code" in error ? error.code : undefined;
 }

@@ -13,6 +13,7 @@ import * as shelf from "./migrations/0010-shelf";
 import * as setLines from "./migrations/0011-set-lines";
 import * as outlet from "./migrations/0012-outlet";
 import * as paints from "./migrations/0013-paints";
+import * as turns from "./migrations/0014-turns";
 
 /** A step to a newer schema. */
 interface Step {
@@ -35,6 +36,7 @@ const steps: Record<string, Step> = {
   "0011-set-lines": setLines,
   "0012-outlet": outlet,
   "0013-paints": paints,
+  "0014-turns": turns,
 };
 
 const LOCK = "brosse_migrate";

@@ -95,6 +95,8 @@ interface SetRow {
   cover_sha256: string | null;
   /** JSON. */
   waivers: string;
+  /** Whether the stand-in till hands out its vouchers. */
+  till: boolean;
 }
 
 interface SetBrushRow {
@@ -147,6 +149,23 @@ interface PublicationRow {
   edition_id: string | null;
   asked_at: Date;
   claimed_at: Date | null;
+  /** Of several processes that may think it theirs, the one that it is. */
+  claimed_by: string | null;
+}
+
+/** What took longer than it may, by what was done and the hash of what it was done with. */
+interface TooCostlyRow {
+  what: string;
+  hash: string;
+  found_at: Date;
+}
+
+/** A part of the demo workshop that is there. */
+interface DemoPartRow {
+  part: string;
+  /** The ids of what was made, JSON. */
+  made: string;
+  made_at: Date;
 }
 
 interface TakeRow {
@@ -213,6 +232,8 @@ interface StudyRow {
   account_id: string;
   set_id: string | null;
   brush_id: string | null;
+  /** Whether it shows one brush: also when that is gone. */
+  vignette: boolean;
   name: string;
   width: number;
   height: number;
@@ -309,6 +330,8 @@ declare module "knex/types/tables" {
     stages: StageRow;
     answers: AnswerRow;
     publications: PublicationRow;
+    too_costly: TooCostlyRow;
+    demo_parts: DemoPartRow;
     takes: TakeRow;
     edition_days: EditionDayRow;
     vouchers: VoucherRow;

@@ -1,18 +1,25 @@
-import { packStudy } from "@core/formats/study";
+import type { Brush } from "@core/brush";
+import { FormatError, isFault } from "@core/formats/fault";
+import type { Doing } from "@core/study/act";
 import { lengthOf } from "@core/study/playback";
 import { standingActs } from "@core/study/standing";
+import { workOfStudy } from "@core/study/work";
 import type { Account } from "../accounts/repository";
 import type { Database } from "../database/connect";
+import { fewAtATime } from "../few-at-a-time";
 import { pictureFiles } from "../images/pictures";
 import { findImage, keepImage, sha256Of } from "../images/repository";
-import type { StripPainter } from "../render/pool";
+import { MOST_STUDY_WORK } from "../limits";
+import { type StripPainter, TooCostly } from "../render/pool";
 import { actsOf } from "../studies/acts";
 import { brushesOfStudy } from "../studies/brushes";
-import { studiesGoingOut } from "../studies/repository";
+import { type KeptStudy, studiesGoingOut } from "../studies/repository";
 
 /** How many pictures of a demonstration are shown before its engine is there, and how long they are at most, px. */
 const STAGES = 8;
 const LONGEST = 1024;
+/** How many studies are painted at one time. */
+const AT_ONCE = 2;
 
 /** A demonstration as it goes out: a study's package and the pictures of its stages. */
 export interface Demonstration {
@@ -31,6 +38,7 @@ export interface Demonstration {
 /**
  * The demonstrations and vignettes that go out with an edition of a set, painted.
  * @param fileOf the file of a member brush in the edition’s package, by the brush’s id
+ * @throws FormatError that names the study that cannot be painted, and says why
  */
 export async function paintDemonstrations(
   database: Database,
@@ -40,27 +48,64 @@ export async function paintDemonstrations(
   fileOf: (brushId: string) => string | undefined,
 ): Promise<readonly Demonstration[]> {
   const studies = await studiesGoingOut(database, account.id, setId);
-  const painted = await Promise.all(
-    studies.map(async (study): Promise<Demonstration[]> => {
-      const acts = await actsOf(database, study.id);
-      const standing = standingActs(acts).map(({ act }) => act);
-      const brushFile = study.brushId ? fileOf(study.brushId) : undefined;
-      // What was taken back altogether shows nothing, nor a vignette of a brush that is not there.
-      if (standing.length === 0 || (study.brushId && !brushFile)) return [];
-      const { known } = await brushesOfStudy(database, account.id, study);
-      const brushes = new Map(known.map(({ hash, brush }) => [hash, brush]));
-      const files = await pictureFiles(database, [...brushes.values()]);
-      const { name, width, height, paper, notes } = study;
-      const bytes = packStudy({ name, studio: account.studio, width, height, paper, ...notes, acts, brushes, files });
-      const stages = await pool.stages({ bytes, most: STAGES, longest: LONGEST });
+  const painted = await fewAtATime(studies, AT_ONCE, async (study): Promise<Demonstration[]> => {
+    const brushFile = study.brushId ? fileOf(study.brushId) : undefined;
+    // A vignette of a brush that is not there shows nothing that goes out.
+    if (study.vignette && !brushFile) return [];
+    const { acts, standing, brushes } = await paintedStudy(database, account.id, study);
+    // Nor does what was taken back altogether.
+    if (standing.length === 0) return [];
+    const { name, width, height, paper, notes } = study;
+    const stops = tooLongToPaint(study, standing, brushes);
+    if (stops) throw new FormatError(stops);
+    const files = await pictureFiles(database, [...brushes.values()]);
+    const whole = { name, studio: account.studio, width, height, paper, ...notes, acts, brushes, files };
+    try {
+      const bytes = await pool.packStudy(whole, account.id);
+      const stages = await pool.stages({ bytes, most: STAGES, longest: LONGEST }, account.id);
       const length = Math.round(lengthOf(standing));
       return [
         { name, brushFile: brushFile ?? null, width, height, paper, acts: standing.length, length, bytes, stages },
       ];
-    }),
-  );
+    } catch (error) {
+      if (isFault(error, TooCostly) || isFault(error, FormatError))
+        throw new FormatError(`The study “${name}”: ${error.message} ${LET_IT_STAY}`);
+      throw error;
+    }
+  });
   // Whole demonstrations first, then vignettes, each in the order in which they were painted.
   return painted.flat().sort((a, b) => Number(a.brushFile !== null) - Number(b.brushFile !== null));
+}
+
+/** A study's acts, those that stand, and its brushes by their hash. */
+async function paintedStudy(database: Database, accountId: string, study: KeptStudy) {
+  const acts = await actsOf(database, study.id);
+  const { known } = await brushesOfStudy(database, accountId, study);
+  const brushes = new Map(known.map(({ hash, brush }) => [hash, brush]));
+  return { acts, standing: standingActs(acts).map(({ act }) => act), brushes };
+}
+
+const LET_IT_STAY = "Untick that it goes out, or paint it shorter.";
+
+/** Why a study cannot be painted for an edition, and what to do; undefined where it can. */
+function tooLongToPaint(
+  { name, width, height }: KeptStudy,
+  standing: readonly Doing[],
+  brushes: ReadonlyMap<string, Brush>,
+): string | undefined {
+  const work = workOfStudy(standing, { width, height }, (hash) => brushes.get(hash));
+  if (work <= MOST_STUDY_WORK) return undefined;
+  const times = work / MOST_STUDY_WORK;
+  return `The study “${name}” takes ${times < 10 ? times.toFixed(1) : Math.round(times)} times as much painting as a demonstration may. ${LET_IT_STAY}`;
+}
+
+/** What of a set's studies that go out is too much to be painted, a line each: told before anything is asked for. */
+export async function studiesTooLong(database: Database, accountId: string, setId: string): Promise<string[]> {
+  const lines = await fewAtATime(await studiesGoingOut(database, accountId, setId), AT_ONCE, async (study) => {
+    const { standing, brushes } = await paintedStudy(database, accountId, study);
+    return tooLongToPaint(study, standing, brushes) ?? [];
+  });
+  return lines.flat();
 }
 
 /** Keeps demonstrations with their edition, for good. */

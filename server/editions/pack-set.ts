@@ -4,13 +4,17 @@ import { traits as labels, type Trait } from "@core/measure/traits";
 import type { Material } from "@core/preflight";
 import type { Account } from "../accounts/repository";
 import type { Database } from "../database/connect";
+import { fewAtATime } from "../few-at-a-time";
 import { pictureFiles } from "../images/pictures";
 import { stripJob } from "../render/job";
 import type { StripPainter } from "../render/pool";
 import type { KeptSet } from "../sets/repository";
+import { stripPng } from "../strips/repository";
 
 const STRIP_WIDTH = 720;
 const STRIP_HEIGHT = 96;
+/** How many strokes of a specimen are painted at one time. */
+const AT_ONCE = 4;
 /** The version of what is not published. */
 export const UNNUMBERED = "0.0.0";
 export const SPECIMEN_INK = "#1f2a30";
@@ -91,7 +95,7 @@ export async function packSet(
     database,
     entries.map(({ brush }) => brush),
   );
-  const sheets = await paintSheets(pool, set, entries, tips);
+  const sheets = await paintSheets({ database, pool, account }, set, entries, tips);
   const files = sheets.map((png, n): [string, Uint8Array] => [n === 0 ? "specimen.png" : `specimen-${n + 1}.png`, png]);
   const bytes = pack({
     set,
@@ -104,22 +108,17 @@ export async function packSet(
 
 /** All strokes under one another, with their names, on as many sheets as it takes. */
 async function paintSheets(
-  pool: StripPainter,
+  { database, pool, account }: { readonly database: Database; readonly pool: StripPainter; readonly account: Account },
   { name, studio, version }: SetFile,
   entries: readonly Entry[],
   tips: ReadonlyMap<string, Uint8Array>,
 ): Promise<readonly Uint8Array[]> {
-  const lines = await Promise.all(
-    entries.map(async ({ brush, group, note }, n) => ({
-      name: brush.name,
-      says: note || brush.notes,
-      heading: group !== (entries[n - 1]?.group ?? "") ? group : "",
-      strip: await pool.strip(stripJob(brush, tips, STRIP_WIDTH, STRIP_HEIGHT, SPECIMEN_INK)),
-    })),
-  );
-  return pool.specimen({
-    title: name,
-    under: `${studio} · ${version === UNNUMBERED ? "not published" : version}`,
-    lines,
-  });
+  const lines = await fewAtATime(entries, AT_ONCE, async ({ brush, group, note }, n) => ({
+    name: brush.name,
+    says: note || brush.notes,
+    heading: group !== (entries[n - 1]?.group ?? "") ? group : "",
+    strip: await stripPng(database, pool, stripJob(brush, tips, STRIP_WIDTH, STRIP_HEIGHT, SPECIMEN_INK), account.id),
+  }));
+  const under = `${studio} · ${version === UNNUMBERED ? "not published" : version}`;
+  return pool.specimen({ title: name, under, lines }, account.id);
 }

@@ -1,11 +1,13 @@
+import { FormatError, isFault } from "@core/formats/fault";
 import type { SetPackage } from "@core/formats/package";
 import { changesText, compareSets, isOlder, newestVersion } from "@core/release";
 import type { Account } from "../accounts/repository";
 import type { Database } from "../database/connect";
 import { isDuplicate } from "../database/faults";
+import { fewAtATime } from "../few-at-a-time";
 import { keepImage } from "../images/repository";
 import { type MeasureMeans, measureBrush } from "../measures/measure-brush";
-import type { StripPainter } from "../render/pool";
+import { type StripPainter, TooCostly } from "../render/pool";
 import { blocksOf } from "../sets/blocks";
 import { materialsOf } from "../sets/materials";
 import { brushesOfSet, type KeptSet, type SetMember } from "../sets/repository";
@@ -24,6 +26,9 @@ export interface EditionAsk {
   readonly access?: Access;
 }
 
+/** How many brushes are measured at one time. */
+const AT_ONCE = 4;
+
 /** Is told what is being done, and which share of all is done, 0…1. */
 export type TellStep = (step: string, share: number) => void;
 
@@ -31,6 +36,7 @@ export type TellStep = (step: string, share: number) => void;
  * Publishes a set as an immutable edition: packs it with its specimen, paints what demonstrates it, and keeps the bytes.
  * Where brushes are marked for it, a sampler goes out beside it. All of it is kept in one transaction.
  * @param members the brushes as they are meant; as they are now where nothing is said
+ * @param finish what else is kept in the same transaction; nothing is published where it throws
  */
 export async function publish(
   database: Database,
@@ -40,6 +46,7 @@ export async function publish(
   ask: EditionAsk,
   members: readonly SetMember[] | undefined = undefined,
   tell: TellStep = () => undefined,
+  finish: (change: Database, id: string) => Promise<void> = async () => undefined,
 ): Promise<Publication> {
   const { version, note = "", access = "open" } = ask;
   const exists = {
@@ -94,6 +101,7 @@ export async function publish(
       const id = await add(full, entries);
       await addDemonstrations(change, id, demonstrations);
       if (sampler) await add(sampler, chosen, id);
+      await finish(change, id);
       return { id };
     });
   } catch (error) {
@@ -106,7 +114,7 @@ export async function publish(
 /** Members with what each measures like, and what it is made of; what was not measured yet is measured now. */
 async function told(means: MeasureMeans, accountId: string, members: readonly SetMember[]) {
   const [judgements, materials] = await Promise.all([
-    Promise.all(members.map(({ brush }) => measureBrush(means, brush))),
+    fewAtATime(members, AT_ONCE, ({ brush }) => named(brush.name, () => measureBrush(means, brush, accountId))),
     materialsOf(means.database, accountId, members),
   ]);
   return members.map((member, n) => ({
@@ -135,4 +143,14 @@ function changesOf(
 
 function samplerName(name: string): string {
   return `${name.slice(0, 70)}, sampler`;
+}
+
+/** Does something for one brush of many; what is wrong with it says which. */
+async function named<T>(name: string, work: () => Promise<T>): Promise<T> {
+  try {
+    return await work();
+  } catch (error) {
+    if (isFault(error, TooCostly) || isFault(error, FormatError)) throw new FormatError(`“${name}”: ${error.message}`);
+    throw error;
+  }
 }

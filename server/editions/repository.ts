@@ -215,6 +215,15 @@ export async function fullVersions(database: Database, setId: string): Promise<s
   return database("editions").where({ set_id: setId, kind: "full" }).pluck("version");
 }
 
+/** Who may have a set's newest edition; undefined where there is none. */
+export async function lastAccess(database: Database, setId: string): Promise<Access | undefined> {
+  const row = await database("editions")
+    .where({ set_id: setId, kind: "full" })
+    .orderBy("published_at", "desc")
+    .first("access");
+  return row?.access;
+}
+
 /** What a set's newest edition holds, be it withdrawn or not. */
 export async function newestPackage(database: Database, setId: string): Promise<SetPackage | undefined> {
   const [row] = await entries(database).where({ set_id: setId, kind: "full" }).orderBy("published_at", "desc").limit(1);

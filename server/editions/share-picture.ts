@@ -13,26 +13,32 @@ const STROKES = 5;
 const drawn = new LRUCache<string, Promise<Uint8Array>>({ max: 64 });
 
 /** The picture that a shared link to an edition shows: its name, its maker and the first of its strokes, as PNG. */
-export function sharePicture(database: Database, pool: RenderPool, edition: EditionEntry): Promise<Uint8Array> {
+export function sharePicture(
+  database: Database,
+  pool: RenderPool,
+  edition: EditionEntry,
+  who: string,
+): Promise<Uint8Array> {
   const known = drawn.get(edition.id);
   if (known) return known;
-  const coming = draw(database, pool, edition);
+  const coming = draw(database, pool, edition, who);
   drawn.set(edition.id, coming);
   coming.catch(() => drawn.delete(edition.id));
   return coming;
 }
 
-async function draw(database: Database, pool: RenderPool, edition: EditionEntry): Promise<Uint8Array> {
+async function draw(database: Database, pool: RenderPool, edition: EditionEntry, who: string): Promise<Uint8Array> {
   const { set, brushes, files } = await editionPackage(database, edition);
   const strips = await Promise.all(
     set.brushes.slice(0, STROKES).flatMap(({ file }) => {
       const brush = brushes.get(file);
-      return brush ? [stripPng(database, pool, stripJob(brush, files, 1000, 110, SPECIMEN_INK))] : [];
+      return brush ? [stripPng(database, pool, stripJob(brush, files, 1000, 110, SPECIMEN_INK), who)] : [];
     }),
   );
-  return pool.share({
+  const job = {
     title: edition.name,
     under: `${edition.studio} · ${edition.version} · ${edition.brushes} ${edition.brushes === 1 ? "brush" : "brushes"}`,
     strips,
-  });
+  };
+  return pool.share(job, who);
 }

@@ -15,10 +15,16 @@ export interface BrosseContext {
   readonly sessionToken: string | undefined;
   /** The address of the demo workshop’s account, where this server shows one. */
   readonly demo: string | undefined;
+  /** How far the demo workshop is; undefined where it is all there, or this server shows none. */
+  readonly seeding: () =>
+    | { readonly done: number; readonly of: number; readonly doing: string; readonly fault?: string }
+    | undefined;
   readonly nonce: string;
   readonly log: Logger;
   /** Whether a page asks for itself, to send something or to fetch a part: it stays where it is. */
   readonly isPiece: boolean;
+  /** What this site is called: scheme, host and port. */
+  readonly origin: string;
   /** Where the request comes from, as far as it is known. */
   readonly address: string;
 }

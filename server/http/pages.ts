@@ -7,6 +7,9 @@ import { type AppLoadContext, createRequestHandler, type ServerBuild } from "rea
 /** Where the pages come from: a build, or whatever is newest while one develops. */
 export type PagesBuild = ServerBuild | (() => Promise<ServerBuild>);
 
+/** When who was refused for the moment may ask again, s. */
+const RETRY_SECONDS = 10;
+
 /**
  * Lets the pages answer. What a request sends was read before, see `limitedBodies`.
  * @param contextOf what loaders and actions are given
@@ -32,11 +35,7 @@ function requestOf(asked: Asked, answered: Answered): Request {
   answered.once("close", () => {
     if (!answered.writableFinished) gone.abort();
   });
-  // What stands in the Host header may be anything; what an address may not be is not taken from it.
-  const host = /^[\w.-]+(:\d{1,5})?$|^\[[\da-f:]+\](:\d{1,5})?$/i.test(asked.get("host") ?? "")
-    ? asked.get("host")
-    : "localhost";
-  return new Request(new URL(asked.originalUrl, `${asked.protocol}://${host}`), {
+  return new Request(new URL(asked.originalUrl, answered.locals.origin as string), {
     method: asked.method,
     headers,
     signal: gone.signal,
@@ -50,7 +49,11 @@ async function send(answered: Answered, answer: Response): Promise<void> {
     return;
   }
   answered.status(answer.status);
+  // Too much at this moment is not too much for good.
+  if (answer.status === 429 || answer.status === 503) answered.set("Retry-After", String(RETRY_SECONDS));
   for (const [name, value] of answer.headers) answered.append(name, value);
+  // What is not said to be for keeping is kept by nobody: it may be about whoever is signed in.
+  if (!answer.headers.has("Cache-Control")) answered.set("Cache-Control", "no-store");
   if (!answer.body) {
     answered.end();
     return;

@@ -34,10 +34,11 @@ export const secureHeaders =
 
 const READS = new Set(["GET", "HEAD", "OPTIONS"]);
 
-/** Refuses writes that do not come from a page of this very origin. */
+/** Refuses writes that do not come from a page of this very origin; see `ownAddress`. */
 export const sameOriginWrites: RequestHandler = (request, response, next) => {
   if (READS.has(request.method)) return next();
-  const origin = request.get("Origin");
-  if (origin && URL.canParse(origin) && new URL(origin).host === request.get("Host")) return next();
+  // Scheme, host and port: a page of http is not one of https.
+  if (request.get("Origin") === response.locals.origin) return next();
+  request.log?.warn({ event: "foreign write refused", path: request.path }, "refused");
   response.status(403).type("text").send("This request did not come from a page of Brosse.");
 };

@@ -1,7 +1,7 @@
 import { FormatError, isFault } from "@core/formats/fault";
 import type { Logger } from "pino";
 import { findBrush } from "../brushes/repository";
-import { PoolBusy } from "../render/pool";
+import { PoolBusy, TooCostly } from "../render/pool";
 import { type MeasureMeans, measureBrush } from "./measure-brush";
 import { listUnmeasured } from "./repository";
 
@@ -28,11 +28,12 @@ async function measureAll(means: MeasureMeans, accountId: string, log: Logger): 
     const kept = await findBrush(means.database, accountId, id);
     if (!kept) continue;
     try {
-      await measureBrush(means, kept.brush);
+      await measureBrush(means, kept.brush, accountId);
     } catch (error) {
       if (isFault(error, PoolBusy)) return;
       // What is wrong with one brush says its own page.
-      if (!isFault(error, FormatError)) log.warn({ err: error, brush: id }, "a brush could not be measured");
+      if (!isFault(error, FormatError) && !isFault(error, TooCostly))
+        log.warn({ err: error, brush: id }, "a brush could not be measured");
     }
   }
 }

@@ -85,6 +85,7 @@ export async function askPublication(database: Database, accountId: string, ask:
       edition_id: null,
       asked_at: new Date(),
       claimed_at: null,
+      claimed_by: null,
     });
     return id;
   });
@@ -117,56 +118,98 @@ export async function pendingPublication(
 export interface Claim {
   readonly id: string;
   readonly accountId: string;
+  /** By which the claim is known: another process may have taken it over since. */
+  readonly by: string;
   readonly ask: PublicationAsk;
 }
 
-/** Takes the oldest publication that nobody does; undefined where there is none. Of several processes one gets it. */
+/** Somebody else does it by now, or it is gone. */
+export class ClaimLost extends Error {}
+
+/** Whether nobody is at it: not begun, or left by a process that is gone. */
+function free(database: Database) {
+  return database("publications").where((either) =>
+    either
+      .where({ state: "waiting" })
+      .orWhere((left) => left.where({ state: "running" }).where("claimed_at", "<", silent())),
+  );
+}
+
+function silent(): Date {
+  return new Date(Date.now() - PATIENCE);
+}
+
+/**
+ * Takes the oldest publication that nobody does, of an account for which none is being done: one maker's many keep nobody else
+ * from theirs. Undefined where there is none. Of several processes one gets it. One that cannot be read ends here.
+ */
 export async function claimPublication(database: Database): Promise<Claim | undefined> {
-  const free = () =>
-    database("publications").where((either) =>
-      either
-        .where({ state: "waiting" })
-        .orWhere((left) => left.where({ state: "running" }).where("claimed_at", "<", new Date(Date.now() - PATIENCE))),
-    );
   for (;;) {
-    const next = await free().orderBy("asked_at").first("id", "claimed_at");
+    const served = database("publications").where({ state: "running" }).where("claimed_at", ">=", silent());
+    const next = await free(database)
+      .whereNotIn("account_id", served.select("account_id"))
+      .orderBy("asked_at")
+      .first("id", "claimed_at");
     if (!next) return undefined;
-    const got = await free()
+    const by = newId();
+    const got = await free(database)
       .where({ id: next.id, claimed_at: next.claimed_at })
-      .update({ state: "running", claimed_at: new Date(), step: "beginning", share: 0 });
+      .update({ state: "running", claimed_at: new Date(), claimed_by: by, step: "beginning", share: 0 });
     if (got === 0) continue;
     const row = await database("publications").where({ id: next.id }).first("account_id", "body", "version");
     if (!row) continue;
-    const { set, ...said } = bodySchema.parse(JSON.parse(row.body));
-    return {
-      id: next.id,
-      accountId: row.account_id,
-      ask: { ...said, set: { ...set, changedAt: new Date(set.changedAt) }, version: row.version },
-    };
+    const asked = readBody(row.body);
+    if (asked) return { id: next.id, by, accountId: row.account_id, ask: { ...asked, version: row.version } };
+    await failPublication(
+      database,
+      { id: next.id, by },
+      "What was asked for cannot be read any more: nothing was published. Ask for it again.",
+    );
   }
 }
 
-/** Says how far it is, and that somebody is at it. */
-export async function tellPublication(database: Database, id: string, step: string, share: number): Promise<void> {
-  await database("publications").where({ id, state: "running" }).update({ step, share, claimed_at: new Date() });
+function readBody(body: string): Omit<PublicationAsk, "version"> | undefined {
+  try {
+    const { set, ...said } = bodySchema.parse(JSON.parse(body));
+    return { ...said, set: { ...set, changedAt: new Date(set.changedAt) } };
+  } catch {
+    return undefined;
+  }
 }
 
-export async function endPublication(
-  database: Database,
-  id: string,
-  end: { readonly id: string } | { readonly fault: string },
-): Promise<void> {
-  const done = "id" in end;
-  await database("publications")
-    .where({ id })
-    .update({
-      state: done ? "done" : "failed",
-      share: done ? 1 : 0,
-      step: "",
-      fault: done ? "" : end.fault.slice(0, 500),
-      edition_id: done ? end.id : null,
-      body: "{}",
-    });
+type Claimed = Pick<Claim, "id" | "by">;
+
+const mine = (database: Database, { id, by }: Claimed) =>
+  database("publications").where({ id, claimed_by: by, state: "running" });
+
+/** Says how far it is, and that somebody is at it. */
+export async function tellPublication(database: Database, claim: Claimed, step: string, share: number): Promise<void> {
+  await mine(database, claim).update({ step, share, claimed_at: new Date() });
+}
+
+/** Ends a publication with its edition: in the transaction that keeps that, so that either both are so or neither. @throws ClaimLost */
+export async function finishPublication(change: Database, claim: Claimed, editionId: string): Promise<void> {
+  const ended = await mine(change, claim).update({
+    state: "done",
+    share: 1,
+    step: "",
+    fault: "",
+    edition_id: editionId,
+    body: "{}",
+  });
+  if (ended === 0) throw new ClaimLost("another process does this publication");
+}
+
+/** Ends a publication without an edition. What another process has taken over is left to it. */
+export async function failPublication(database: Database, claim: Claimed, fault: string): Promise<void> {
+  await mine(database, claim).update({
+    state: "failed",
+    share: 0,
+    step: "",
+    fault: fault.slice(0, 500),
+    edition_id: null,
+    body: "{}",
+  });
 }
 
 /** Lets a failed publication go, so that it is told no more. */

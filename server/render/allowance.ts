@@ -1,7 +1,11 @@
+import { Refusal } from "../refusal";
+
 /** More than one may use at a time. */
-export class AllowanceSpent extends Error {
+export class AllowanceSpent extends Refusal {
   static readonly faultName = "AllowanceSpent";
   override name = AllowanceSpent.faultName;
+  readonly status = 429;
+  readonly statusText = "Too Many Requests";
 }
 
 /** How much of something each account uses at this moment, and no more than it may. */

@@ -9,6 +9,7 @@ import { simulatedHands } from "@core/hand/simulate";
 import { type Judgement, judge } from "@core/measure/judge";
 import { renderHand } from "@core/stroke/render";
 import { stripScene } from "@core/stroke/strip-scene";
+import { thrifty } from "@core/stroke/thrift";
 import { tableLight } from "@core/surface/light";
 
 /** How strips are drawn where it was chosen; the usual: a slow swell, on a smooth sheet, over wet paint where the brush takes some. */
@@ -64,8 +65,10 @@ export function paintStrip({ brush, width, height, colour, look, tips }: StripJo
   const hand = look.hand && simulatedHands[look.hand];
   const scene = stripScene(parseBrush(JSON.parse(brush)), width, height, pictures, hand);
   const { grain } = look;
+  const fit = thrifty(scene.brush, scene.strokes, width * height, STRIP_WORK);
   const pixels = renderHand({
     ...scene,
+    brush: fit.brush,
     ...(look.wet ? { bed: { left: 0, top: height * 0.1, width, height: height * 0.8 } } : {}),
     ...(grain ? { grain: { ...plainGroundOf(), grain: grainOf(grain), depth: SHEET_DEPTH } } : {}),
     width,
@@ -77,7 +80,29 @@ export function paintStrip({ brush, width, height, colour, look, tips }: StripJo
     pictures,
   });
   if (inkLightness(pixels) > PALE) layOn(pixels, GREY);
+  if (fit.plainer) signPlainer(pixels, width, height);
   return writeRgba(pixels, width, height);
+}
+
+/** About a second of painting: what is more is painted plainer, with a sign. */
+const STRIP_WORK = 3e9;
+
+/** How high the sign is, px, and its colour: neither ink's nor paper's. */
+const SIGN = 7;
+const SIGN_COLOUR = [120, 120, 120, 255] as const;
+
+/** Says in the strip's lower right corner, by the sign for "about" (≈), that the brush itself leaves more than is shown. */
+function signPlainer(pixels: Uint8ClampedArray, width: number, height: number): void {
+  const long = 2 * SIGN;
+  for (const line of [0, SIGN - 3])
+    for (let x = 0; x < long; x++) {
+      const wave = Math.round(Math.sin((x / long) * 2 * Math.PI) * 1.4);
+      for (const thick of [0, 1]) {
+        const y = height - SIGN - 3 + line + wave + thick;
+        const at = 4 * (y * width + width - long - 4 + x);
+        if (y >= 0 && y < height && width > long + 4) pixels.set(SIGN_COLOUR, at);
+      }
+    }
 }
 
 /** The mean lightness of what is covered, 0…1; 0 where nothing is. Rec. 709 weights on the encoded values. */

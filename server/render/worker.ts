@@ -1,6 +1,6 @@
 import { unpack as unpackSet } from "@core/formats/package";
 import { readTipPicture } from "@core/formats/png/tip-picture";
-import { stagesOf, unpackStudy } from "@core/formats/study";
+import { packStudy, type StudyPackage, stagesOf, unpackStudy } from "@core/formats/study";
 import {
   later,
   type MeasureJob,
@@ -13,25 +13,45 @@ import {
 } from "./job";
 import { paintShare, paintSpecimen, type ShareJob, type SpecimenJob } from "./sheets";
 
+import { startClock, type ThreadClock } from "./thread-time";
+
+/** What a thread is given: what to do, and the clock by which its work is timed. */
+export interface Timed<T> {
+  readonly job: T;
+  readonly clock: ThreadClock;
+}
+
+/** Work whose time runs from when a thread begins it. */
+const timed =
+  <T, R>(work: (job: T) => R) =>
+  ({ job, clock }: Timed<T>): R => {
+    startClock(clock);
+    return work(job);
+  };
+
 // What a thread of the pool can be asked to do, by its name there.
 
-export const strip = (job: StripJob) => outcomeOf(() => paintStrip(job));
+export const strip = timed((job: StripJob) => outcomeOf(() => paintStrip(job)));
 
-export const measure = (job: MeasureJob) => outcomeOf(() => measureJob(job));
+export const measure = timed((job: MeasureJob) => outcomeOf(() => measureJob(job)));
 
-export const picture = ({ bytes, what }: PictureJob) =>
+export const picture = timed(({ bytes, what }: PictureJob) =>
   outcomeOf(() => {
     const { width, height } = readTipPicture(bytes, what);
     return { width, height };
-  });
+  }),
+);
 
-export const specimen = (job: SpecimenJob) => later(() => paintSpecimen(job));
+export const specimen = timed((job: SpecimenJob) => later(() => paintSpecimen(job)));
 
-export const share = (job: ShareJob) => later(() => paintShare(job));
+export const share = timed((job: ShareJob) => later(() => paintShare(job)));
 
-export const unpack = (bytes: Uint8Array) => outcomeOf(() => unpackSet(bytes));
+export const unpack = timed((bytes: Uint8Array) => outcomeOf(() => unpackSet(bytes)));
 
-export const stages = ({ bytes, most, longest }: StagesJob) =>
-  outcomeOf(() => stagesOf(unpackStudy(bytes), most, longest));
+export const stages = timed(({ bytes, most, longest }: StagesJob) =>
+  outcomeOf(() => stagesOf(unpackStudy(bytes), most, longest)),
+);
 
-export const study = (bytes: Uint8Array) => outcomeOf(() => unpackStudy(bytes));
+export const study = timed((bytes: Uint8Array) => outcomeOf(() => unpackStudy(bytes)));
+
+export const packedStudy = timed((study: StudyPackage) => outcomeOf(() => packStudy(study)));

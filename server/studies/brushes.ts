@@ -33,17 +33,14 @@ export async function brushesOfStudy(
     .select("hash", "body");
   return {
     known: rows.map(({ hash, body }) => ({ hash, brush: parseBrush(JSON.parse(body)) })),
-    // A study that came from outside has no set: its own brushes are at hand.
-    tray:
-      tray.length > 0 || study.setId || study.brushId
-        ? [...new Set(tray.map(({ hash }) => hash))]
-        : rows.map(({ hash }) => hash),
+    // Where its set has none any more, or it came from outside, its own brushes are at hand: one paints on with them.
+    tray: tray.length > 0 ? [...new Set(tray.map(({ hash }) => hash))] : rows.map(({ hash }) => hash),
   };
 }
 
 async function trayMembers(database: Database, accountId: string, study: KeptStudy): Promise<Brush[]> {
-  if (study.brushId) {
-    const one = await findBrush(database, accountId, study.brushId);
+  if (study.vignette) {
+    const one = study.brushId ? await findBrush(database, accountId, study.brushId) : undefined;
     return one ? [one.brush] : [];
   }
   const set = study.setId ? await findSet(database, accountId, study.setId) : undefined;

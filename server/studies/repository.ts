@@ -15,8 +15,10 @@ export interface KeptStudy extends StudySheetSize {
   readonly name: string;
   /** The set whose brushes lie in the tray. */
   readonly setId: string | null;
-  /** The one brush in the tray of a vignette. */
+  /** The one brush in the tray of a vignette, as long as it is there. */
   readonly brushId: string | null;
+  /** Whether it was begun to show one brush. */
+  readonly vignette: boolean;
   readonly notes: StudyNotes;
   /** Of its name and notes. */
   readonly revision: number;
@@ -32,6 +34,7 @@ const fields = [
   "id",
   "set_id",
   "brush_id",
+  "vignette",
   "name",
   "width",
   "height",
@@ -53,6 +56,7 @@ function kept({ set_id, brush_id, notes, goes_out, picture_sha256, changed_at, .
     brushId: brush_id,
     // MariaDB keeps truth as a number.
     goesOut: Boolean(goes_out),
+    vignette: Boolean(row.vignette),
     notes: studyNotesSchema.parse(JSON.parse(notes)),
     pictureSha256: picture_sha256,
     changedAt: changed_at,
@@ -96,6 +100,7 @@ export async function createStudy(
     account_id: accountId,
     set_id: setId,
     brush_id: brushId ?? null,
+    vignette: brushId !== undefined,
     name,
     width,
     height,

@@ -112,3 +112,13 @@ export async function mayHave(
   ]);
   return own !== undefined || voucher !== undefined;
 }
+
+/** Whether the stand-in till hands out vouchers of a set: where its maker says so. */
+export async function hasTill(database: Database, setId: string): Promise<boolean> {
+  return Boolean((await database("sets").where({ id: setId }).first("till"))?.till);
+}
+
+/** @param open whether the till hands out the set's vouchers from now on */
+export async function setTill(database: Database, setId: string, open: boolean): Promise<void> {
+  await database("sets").where({ id: setId }).update({ till: open });
+}

@@ -12,9 +12,8 @@ import { editionsOfSet, findEdition, packageBytes } from "@server/editions/repos
 import { takePackage } from "@server/editions/take";
 import { keptGrains } from "@server/grains/repository";
 import { keptLabelSchema } from "@server/kept/kept-things";
-import type { MeasureJob } from "@server/render/job";
+import type { MeasureJob, StripJob } from "@server/render/job";
 import { RenderPool } from "@server/render/pool";
-import type { SpecimenJob } from "@server/render/sheets";
 import { giveOneGrain, grainScaleOf } from "@server/sets/one-grain";
 import { brushesOfSet, createSet, findSet, saveSet } from "@server/sets/repository";
 import { keptTips } from "@server/tips/repository";
@@ -325,6 +324,7 @@ describe("sets and editions", () => {
       stages: () => Promise.resolve([]),
       specimen: () => Promise.resolve([]),
       measure: () => Promise.reject(new Error(`measured ${++painted}`)),
+      packStudy: () => Promise.reject(new Error(`packed ${++painted}`)),
     };
     expect(await publish(database, counting, account, set, { version: "1.0.0" })).toHaveProperty("fault");
     expect(painted).toBe(0);
@@ -336,15 +336,14 @@ describe("sets and editions", () => {
     let between: string[] = [];
     const slow = {
       stages: () => Promise.resolve([]),
-      specimen: (job: SpecimenJob) => pool.specimen(job),
-      measure: (job: MeasureJob) => pool.measure(job),
-      strip: async () => {
+      strip: (job: StripJob, who: string) => pool.strip(job, who),
+      measure: (job: MeasureJob, who: string) => pool.measure(job, who),
+      packStudy: () => Promise.resolve(new Uint8Array()),
+      specimen: async () => {
         // While this specimen, which is unlike any other, is painted, another request publishes the version.
-        if (between.length === 0) {
-          await publish(database, pool, account, set, { version: "1.1.0" });
-          between = await images();
-        }
-        return writeRgba(new Uint8ClampedArray(720 * 96 * 4).fill(77), 720, 96);
+        await publish(database, pool, account, set, { version: "1.1.0" });
+        between = await images();
+        return [writeRgba(new Uint8ClampedArray(720 * 96 * 4).fill(77), 720, 96)];
       },
     };
     expect(await publish(database, slow, account, set, { version: "1.1.0" })).toHaveProperty("fault");

@@ -47,7 +47,7 @@ describe("finding", () => {
       brushOf({ name: "Quill, long", notes: "Casts letters with 50% swell", tags: ["letters"] }),
       "lighter at the start",
     );
-    await measureBrush({ database, pool }, brushOf({ name: "Sponge" }));
+    await measureBrush({ database, pool }, brushOf({ name: "Sponge" }), me);
     expect(await found(me, "find=quill")).toEqual(["Quill, long"]);
     // A name that begins with the words, a name that has them, a note that has them: in this order where that is asked for.
     const named = await owner();
@@ -83,7 +83,7 @@ describe("finding", () => {
     expect((await facetsOf(database, me)).unmeasured).toBe(
       2 + 1 - (await findJudgements(database, [valuesHash(brushOf())])).size * 2,
     );
-    for (const { brush } of await listBrushes(database, me)) await measureBrush({ database, pool }, brush);
+    for (const { brush } of await listBrushes(database, me)) await measureBrush({ database, pool }, brush, "a");
     await doShelfAct(database, me, { act: "favour", which: { ids: [b] }, on: true });
     await doShelfAct(database, me, { act: "categorise", into: [{ category: "Walls", which: { ids: [a, b] } }] });
     expect(await found(me, "tag=one")).toEqual(["a", "b"]);
@@ -116,7 +116,7 @@ describe("finding", () => {
       brushOf({ name: "new", tip: { size: 31.125 } }),
     ]);
     for (const { brush } of (await listBrushes(database, me)).slice(0, 2))
-      await measureBrush({ database, pool }, brush);
+      await measureBrush({ database, pool }, brush, "a");
     await saveBrush(database, me, wide, 1, brushOf({ name: "wide", tip: { size: 90 }, notes: "x" }));
     expect(await found(me, "")).toEqual(["wide", "thin", "new"]);
     expect(await found(me, "order=name")).toEqual(["new", "thin", "wide"]);

@@ -8,7 +8,7 @@ import { demonstrationPackage, demonstrationsOf } from "@server/editions/demonst
 import { publish } from "@server/editions/publish";
 import { editionsOfSet, findEdition, packageBytes, samplerOf, withdraw } from "@server/editions/repository";
 import { takePackage } from "@server/editions/take";
-import { ANSWERS_AN_HOUR } from "@server/limits";
+import { ANSWERS } from "@server/limits";
 import { latestEditions } from "@server/outlet/latest";
 import { newerEditions } from "@server/renewals/newer";
 import { renew } from "@server/renewals/renew";
@@ -287,7 +287,10 @@ test("answers reach the maker alone, with their stroke, and one address cannot f
   expect((await answersToSet(database, account.id, setId))[0].read).toBe(false);
   await markRead(database, account.id, setId);
   expect((await answersToSet(database, account.id, setId))[0].read).toBe(true);
-  for (let n = 1; n < ANSWERS_AN_HOUR; n++) await addAnswer(database, edition, { ...answer, stroke: null }, from);
+  for (let n = 1; n < ANSWERS.anHour; n++) await addAnswer(database, edition, { ...answer, stroke: null }, from);
   expect(await addAnswer(database, edition, answer, from)).toBe(false);
-  expect(await addAnswer(database, edition, answer, { ...from, address: `10.0.1.1 ${Math.random()}` })).toBe(true);
+  // An account's own count keeps nobody else at its address from answering, nor does it begin anew elsewhere.
+  expect(await addAnswer(database, edition, answer, { ...from, address: "10.0.1.1" })).toBe(false);
+  expect(await addAnswer(database, edition, answer, { ...from, accountId: account.id })).toBe(true);
+  expect(await addAnswer(database, edition, answer, { ...from, accountId: undefined })).toBe(true);
 });

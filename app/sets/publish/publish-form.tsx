@@ -13,6 +13,8 @@ interface Props {
   readonly proposal: { readonly version: string; readonly why: string };
   /** The newest version that is published. */
   readonly last: string | undefined;
+  /** Who may have the newest edition: that stands until its maker says otherwise. */
+  readonly lastAccess: Access | undefined;
   readonly sampler: readonly string[];
   /** Why it cannot be published now. */
   readonly stopped: boolean;
@@ -25,12 +27,13 @@ const accesses = ["open", "voucher"] as const satisfies readonly Access[];
 const names: Record<Access, string> = { open: "everybody", voucher: "those with a voucher" };
 
 /** What a maker decides about an edition, and the word that it is for good. */
-export function PublishForm({ setId, proposal, last, sampler, stopped, busy, onPublish }: Props) {
+export function PublishForm({ setId, proposal, last, lastAccess, sampler, stopped, busy, onPublish }: Props) {
   const [version, setVersion] = useState(proposal.version);
   const [note, setNote] = useState("");
-  const [access, setAccess] = useState<Access>("open");
+  const usual = lastAccess ?? "open";
+  const [access, setAccess] = useState<Access>(usual);
   const [sure, setSure] = useState(false);
-  const kept = useMemo(() => (note === "" && access === "open" ? undefined : { note, access }), [note, access]);
+  const kept = useMemo(() => (note === "" && access === usual ? undefined : { note, access }), [note, access, usual]);
   useKeptDraft(
     `publish ${setId} after ${last}`,
     kept,
@@ -83,6 +86,11 @@ export function PublishForm({ setId, proposal, last, sampler, stopped, busy, onP
           value={access}
           onPick={setAccess}
         />
+        {lastAccess && access !== lastAccess && (
+          <p role="status" className="text-[13px] text-danger">
+            Edition {last} is for {names[lastAccess]}; this one would be for {names[access]}.
+          </p>
+        )}
         <p className="text-[13px] text-soft">
           {sampler.length > 0
             ? `A sampler goes out beside it, for everybody: ${sampler.join(", ")}.`

@@ -1,8 +1,9 @@
 import { firstFault } from "@core/brush";
 import { versionSchema } from "@core/formats/package";
 import { compareSets, newestVersion, proposeVersion } from "@core/release";
+import { studiesTooLong } from "@server/editions/demonstrations";
 import { entriesOf, setFileOf, UNNUMBERED } from "@server/editions/pack-set";
-import { fullVersions, newestPackage } from "@server/editions/repository";
+import { fullVersions, lastAccess, newestPackage } from "@server/editions/repository";
 import { askPublication, NOTE_LENGTH, pendingPublication } from "@server/publishing/repository";
 import { blocksOf } from "@server/sets/blocks";
 import { brushesOfSet, findSet } from "@server/sets/repository";
@@ -20,12 +21,13 @@ export async function loader({ params, context, request }: Route.LoaderArgs) {
   const set = await findSet(database, account.id, params.id);
   if (!set) throw notFound("set");
   const members = await brushesOfSet(database, account.id, set);
-  const [blocks, versions, before, studies, pending] = await Promise.all([
+  const [blocks, versions, before, studies, pending, tooLong] = await Promise.all([
     blocksOf(database, account.id, set, members),
     fullVersions(database, set.id),
     newestPackage(database, set.id),
     studiesGoingOut(database, account.id, set.id),
     pendingPublication(database, account.id, set.id),
+    studiesTooLong(database, account.id, set.id),
   ]);
   const entries = entriesOf(members);
   const change =
@@ -44,7 +46,12 @@ export async function loader({ params, context, request }: Route.LoaderArgs) {
     last,
     change,
     proposal: proposeVersion(last, change),
-    studies: studies.map(({ name, brushId }) => ({ name, isVignette: brushId !== null })),
+    // A vignette whose brush is not among them shows nothing that goes out.
+    studies: studies
+      .filter(({ vignette, brushId }) => !vignette || members.some(({ id }) => id === brushId))
+      .map(({ name, vignette }) => ({ name, isVignette: vignette })),
+    tooLong,
+    access: await lastAccess(database, set.id),
     pending,
   };
 }

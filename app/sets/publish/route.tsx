@@ -14,7 +14,7 @@ export const meta: Route.MetaFunction = ({ data }) => [{ title: `Publish ${data?
 
 /** What would go out with the next edition of a set, and the way to send it out. */
 export default function Publish({
-  loaderData: { set, revisions, brushes, sampler, blocks, last, change, proposal, studies, pending },
+  loaderData: { set, revisions, brushes, sampler, blocks, last, change, proposal, studies, pending, tooLong, access },
 }: Route.ComponentProps) {
   const asker = useFetcher<typeof action>();
   const navigate = useNavigate();
@@ -63,6 +63,16 @@ export default function Publish({
               </ul>
             </div>
           )}
+          {tooLong.length > 0 && (
+            <div role="alert" className="rounded-md border border-danger bg-panel px-4 py-3">
+              <p className="font-medium">A demonstration stops it:</p>
+              <ul className="mt-1 list-disc pl-5">
+                {tooLong.map((line) => (
+                  <li key={line}>{line}</li>
+                ))}
+              </ul>
+            </div>
+          )}
           <section aria-labelledby="edition" className="rounded-lg border border-line bg-panel p-4">
             <h2 id="edition" className="mb-2 font-semibold font-serif text-base">
               The next edition
@@ -80,8 +90,9 @@ export default function Publish({
                   setId={set.id}
                   proposal={proposal}
                   last={last}
+                  lastAccess={access}
                   sampler={sampler}
-                  stopped={blocks.length > 0 || brushes.length === 0}
+                  stopped={blocks.length > 0 || brushes.length === 0 || tooLong.length > 0}
                   busy={asker.state !== "idle"}
                   onPublish={publish}
                 />

@@ -1,6 +1,6 @@
 import { strFromU8 } from "fflate";
 import { type Brush, brushPictures, firstFault } from "../../brush";
-import type { Act } from "../../study/act";
+import { type Act, MOST_ACTS } from "../../study/act";
 import { studyLevel } from "../../study/model";
 import { TraceWriter } from "../../study/trace";
 import { brushEntry, jsonEntry } from "../entries";
@@ -17,6 +17,8 @@ const MAX_UNPACKED = 300 << 20;
 const MAX_RATIO = 200;
 const MAX_FILES = 3000;
 const MAX_STUDY_JSON = 16 << 20;
+/** Acts have about ten values each. */
+const MAX_STUDY_PIECES = 20 * MOST_ACTS;
 
 const KNOWN =
   /^(study\.json|strokes\.inkml|picture\.(png|ora)|README\.md|brushes\/[^/]+\.json|(tips|grains)\/[^/]+\.png)$/;
@@ -38,7 +40,7 @@ export function unpackStudy(bytes: Uint8Array): StudyPackage {
   });
   const text = zip.read("study.json");
   if (!text) throw new FormatError("the package has no study.json");
-  const data = jsonEntry(text, "study.json", MAX_STUDY_JSON);
+  const data = jsonEntry(text, "study.json", MAX_STUDY_JSON, MAX_STUDY_PIECES);
   const level = typeof data === "object" && data !== null && "level" in data ? data.level : undefined;
   if (typeof level === "number" && level > studyLevel)
     throw new FormatError(`study.json: level: the study needs engine level ${level}, this Brosse knows ${studyLevel}`);

@@ -2,10 +2,11 @@ import { once } from "node:events";
 import { createServer, type Server } from "node:http";
 import { type AddressInfo, connect as dial } from "node:net";
 import { knownMethods, limitedBodies } from "@server/http/bodies";
+import { originOf, ownAddress } from "@server/http/own-address";
 import { sameOriginWrites } from "@server/http/security";
 import { bodyLimit } from "@server/limits";
 import express from "express";
-import { afterAll, beforeAll, expect, test } from "vitest";
+import { afterAll, beforeAll, describe, expect, test } from "vitest";
 
 // Requests that are made to hurt, against the real middleware; what comes after it says how much it was given.
 
@@ -16,7 +17,7 @@ let reached = 0;
 
 beforeAll(async () => {
   const app = express();
-  app.use(knownMethods, sameOriginWrites, limitedBodies);
+  app.use(ownAddress(undefined), knownMethods, sameOriginWrites, limitedBodies);
   app.use((_, response) => {
     reached++;
     response.json({ length: response.locals.body?.length ?? 0 });
@@ -118,4 +119,39 @@ test("methods that nothing answers are refused, and the known ones named", async
     const reply = await fetch(`http://${address}/sign-in`, { method });
     expect([reply.status, reply.headers.get("Allow")]).toEqual([405, "GET, HEAD, POST"]);
   }
+});
+
+describe("which site this is", () => {
+  const asked = (Host: string) => ({ protocol: "http", get: (name: string) => (name === "Host" ? Host : undefined) });
+  const origin = (host: string, address?: string) => originOf(asked(host) as Parameters<typeof originOf>[0], address);
+
+  test("is a setting: without one it is this machine's alone, and any other name is refused", () => {
+    expect(["127.0.0.1:4870", "localhost", "[::1]:80"].map((host) => origin(host))).toEqual([
+      "http://127.0.0.1:4870",
+      "http://localhost",
+      "http://[::1]:80",
+    ]);
+    for (const host of ["evil.example", "127.0.0.1.evil.example", "localhost:1@evil.example", "", "127.0.0.1:4870/x"])
+      expect(origin(host), host).toBeUndefined();
+    expect(origin("brosse.example", "https://brosse.example")).toBe("https://brosse.example");
+    for (const host of ["127.0.0.1:4870", "brosse.example:8080", "www.brosse.example"])
+      expect(origin(host, "https://brosse.example"), host).toBeUndefined();
+  });
+
+  test("a foreign name is refused also where the page that sends is of that name", async () => {
+    const post = async (host: string, origin: string) => {
+      const socket = dial(Number(address.split(":")[1]), "127.0.0.1");
+      const body = "a=1";
+      socket.write(
+        `POST /x HTTP/1.1\r\nHost: ${host}\r\nOrigin: ${origin}\r\nContent-Length: ${body.length}\r\nConnection: close\r\n\r\n${body}`,
+      );
+      const [data] = await once(socket, "data");
+      socket.destroy();
+      return Number(/^HTTP\/1\.1 (\d+)/.exec(String(data))?.[1]);
+    };
+    expect(await post("evil.example", "http://evil.example")).toBe(421);
+    expect(await post(address, "http://evil.example")).toBe(403);
+    expect(await post(address, `https://${address}`), "the scheme counts").toBe(403);
+    expect(await post(address, `http://${address}`)).toBe(200);
+  });
 });
