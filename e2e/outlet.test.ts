@@ -62,7 +62,14 @@ test("an edition by voucher: its sampler is tried by all, a code from the stand-
   );
   expect((await page.request.get(`${edition}/package.zip`)).status()).toBe(403);
 
-  // With an account, at the till: a code and a receipt that says what it is.
+  // The checkout hands codes out where the maker says so, and nowhere else.
+  await maker.page.goto(set);
+  await comeToLife(maker.page);
+  const vouchers = maker.page.getByRole("region", { name: "Vouchers" });
+  await vouchers.getByRole("button", { name: "Show" }).click();
+  await vouchers.getByRole("checkbox", { name: /test checkout/ }).check();
+
+  // With an account, at the checkout: a code and a receipt that says what it is.
   await page.goto(`${address}/sign-up?to=${encodeURIComponent(new URL(edition).pathname)}`);
   await signUp(page, "Lock Keepers");
   await page.waitForURL(edition);
@@ -70,7 +77,7 @@ test("an edition by voucher: its sampler is tried by all, a code from the stand-
   await box.getByRole("textbox", { name: "The voucher’s code" }).fill("0000-0000-0000-0000");
   await box.getByRole("button", { name: "Use it" }).click();
   await box.getByText("There is no unused voucher with this code for this set.").waitFor();
-  await box.getByRole("button", { name: "Get one at the till" }).click();
+  await box.getByRole("button", { name: "Get one at the test checkout" }).click();
   await box.getByText(/paid: nothing\. No money was taken/).waitFor();
   await box.getByRole("button", { name: "Use it" }).click();
   await page.getByRole("link", { name: /^Package/ }).waitFor();
@@ -81,7 +88,6 @@ test("an edition by voucher: its sampler is tried by all, a code from the stand-
 
   await maker.page.goto(set);
   await comeToLife(maker.page);
-  const vouchers = maker.page.getByRole("region", { name: "Vouchers" });
   await vouchers.getByRole("button", { name: "Show" }).click();
   await vouchers.getByText(/used by Lock Keepers/).waitFor();
   await vouchers.getByRole("spinbutton", { name: "How many vouchers" }).fill("2");

@@ -4,7 +4,7 @@ import { createHash } from "node:crypto";
 import { existsSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { quietly, root } from "./commands.mjs";
-import { Advice, step, steps } from "./say.mjs";
+import { Advice, steps } from "./say.mjs";
 
 export const data = process.env.BROSSE_DATA ?? join(root, ".data");
 
