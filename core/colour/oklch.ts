@@ -42,7 +42,8 @@ export function shiftOklch(colour: Float64Array, by: Float64Array): void {
   const saturation = by[1];
   colour[0] = Math.min(1, Math.max(0, colour[0] + by[2]));
   colour[2] += by[0];
-  if (saturation <= 0) colour[1] *= 1 + saturation;
+  // A grey has no hue: what stands there is rounding (CSS Color 4 calls such a hue powerless), and made purer it would be ochre.
+  if (saturation <= 0 || colour[1] < NO_HUE) colour[1] *= 1 + Math.min(0, saturation);
   else {
     purest[0] = colour[0];
     purest[1] = MOST_CHROMA;
@@ -73,6 +74,8 @@ export function shiftColour({ l, c, h }: Oklch, hue: number, saturation: number,
   return { l: colour[0], c: colour[1], h: colour[2] };
 }
 
+/** The chroma below which a colour is a grey. */
+const NO_HUE = 1e-4;
 /** More than any colour of sRGB has. */
 const MOST_CHROMA = 0.4;
 const SLACK = 2e-6;

@@ -144,3 +144,11 @@ test("our own sine, cosine, arc tangent, logarithm and power agree with the buil
 test("what is no colour is refused", () => {
   for (const bad of ["red", "#12345", "#gggggg", ""]) expect(() => hexToRgb(bad)).toThrow(RangeError);
 });
+
+test("a grey stays a grey, however pure colours are to be made: it has no hue (CSS Color 4, powerless components)", () => {
+  for (const grey of [0, 0.2, 0.502, 0.9, 1])
+    for (const saturation of [0.3, 1, -0.5]) {
+      const [r, g, b] = oklchToRgb(shiftColour(rgbToOklch([grey, grey, grey]), 40, saturation, 0));
+      for (const channel of [r, g, b]) expect(channel).toBeCloseTo(grey, 3);
+    }
+});

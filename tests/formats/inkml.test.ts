@@ -45,6 +45,13 @@ describe("traces in the manners of W3C InkML 2011, section 3.2.1", () => {
       [1251, 18567],
     ]);
   });
+  test("exponents, and a comma after the last point", () => {
+    expect(readTrace("1e2 -2.5E-1, 3 4,", xy, "t")).toEqual([
+      [100, -0.25],
+      [3, 4],
+    ]);
+    expect(() => readTrace("1 2,,", xy, "t")).toThrow("point 2");
+  });
   test("hexadecimal, repeated and boolean values", () => {
     expect(readTrace("#A #FF, * 3, T F", xy, "t")).toEqual([
       [10, 255],
@@ -77,6 +84,14 @@ test("formats in definitions, contexts and trace groups are found", () => {
     [[6, 5, 1]],
     [[7, 8, undefined]],
   ]);
+});
+
+test("what would take minutes to parse is counted and refused at once", () => {
+  const began = performance.now();
+  expect(() => readInkml(`<ink>${"<".repeat(8 << 20)}`, "flood")).toThrow("a tag has no end");
+  expect(() => readInkml(`<ink><trace>${"1 2,".repeat(2_000_000)}</trace></ink>`, "long")).toThrow("more than");
+  // Counting characters and not parsing them: some hundredths of a second each; a parser takes many seconds.
+  expect(performance.now() - began).toBeLessThan(20_000);
 });
 
 describe("bad ink is refused with the place", () => {

@@ -1,12 +1,14 @@
+import { createKernels } from "@core/kernels/load";
+import { noPictures } from "@core/picture/picture";
 import { type Act, actSchema, type Doing } from "@core/study/act";
-import { packChange } from "@core/study/sheet";
+import { packChange, StudySheet } from "@core/study/sheet";
 import { putSnapshot, takeSnapshot } from "@core/study/snapshot";
 import { nothingDone, standingActs, standingAfter, standingOf } from "@core/study/standing";
 import { Timeline } from "@core/study/timeline";
 import { samplesOfTrace, TraceWriter } from "@core/study/trace";
 import fc from "fast-check";
 import { describe, expect, test } from "vitest";
-import { anySamples } from "../helpers";
+import { anySamples, lineSamples } from "../helpers";
 import { anyDoing, newSheet, seen, strokeOf } from "./any-acts";
 
 const acts = fc.array(anyDoing, { minLength: 1, maxLength: 12 });
@@ -189,4 +191,42 @@ test("a timeline comes to the same picture by any way, and stops where it is tol
     ),
     { numRuns: 12 },
   );
+});
+
+test("a snapshot is put on a sheet whose memory has to grow for it, and so is a change that is taken back", () => {
+  const size = { width: 1400, height: 1000, paper: "#ffffff" };
+  const filled: Doing = { kind: "fill", at: 0, layer: 1, colour: "#3355aa" };
+  const painted = new StudySheet(createKernels(), size, { brush: () => undefined, pictures: () => noPictures }, true);
+  const change = painted.do(filled);
+  const snapshot = takeSnapshot(painted);
+  const whole = seen(painted);
+  const fresh = new StudySheet(createKernels(), size, { brush: () => undefined, pictures: () => noPictures }, true);
+  putSnapshot(fresh, snapshot);
+  expect(seen(fresh)).toBe(whole);
+  // Led back, then forward again when another surface of the same kernels has taken all that was free.
+  if (!change) throw new Error("nothing was recorded");
+  painted.exchange(change, "before");
+  const other = new StudySheet(
+    painted.surface.kernels,
+    { width: 3000, height: 2000 },
+    { brush: () => undefined, pictures: () => noPictures },
+    false,
+  );
+  other.do({ ...filled, colour: "#aa5533" });
+  painted.exchange(change, "after");
+  expect(seen(painted)).toBe(whole);
+  for (const sheet of [painted, fresh, other]) sheet.release();
+});
+
+test("where paint stays inside nothing can be erased: to the last bit", () => {
+  const sheet = newSheet(false);
+  sheet.do({ kind: "fill", at: 0, layer: 1, colour: "#8a5a9b" });
+  sheet.do({ kind: "look", at: 1, layer: 1, keepsAlpha: true });
+  const before = seen(sheet);
+  sheet.do(strokeOf(lineSamples(20, 60, 150, 60), { use: "erase", at: 2 }));
+  expect(seen(sheet)).toBe(before);
+  sheet.do({ kind: "look", at: 3, layer: 1, keepsAlpha: false });
+  sheet.do(strokeOf(lineSamples(20, 60, 150, 60), { use: "erase", at: 4 }));
+  expect(seen(sheet)).not.toBe(before);
+  sheet.release();
 });

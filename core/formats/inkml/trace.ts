@@ -10,7 +10,7 @@ interface ChannelFormat {
   readonly fallback: number;
 }
 
-const VALUE = /[!'"]?(?:\*|\?|#[0-9A-Fa-f]+|[-+]?(?:\d+\.?\d*|\.\d+)|[TF])|[!'"]/g;
+const VALUE = /[!'"]?(?:\*|\?|#[0-9A-Fa-f]+|[-+]?(?:\d+\.?\d*|\.\d+)(?:[eE][-+]?\d+)?|[TF])|[!'"]/g;
 
 interface Running {
   order: 0 | 1 | 2;
@@ -21,14 +21,18 @@ interface Running {
 /**
  * Reads the text of one trace (InkML, section 3.2.1): points between commas, a value for each channel, explicit (`!`),
  * difference (`'`) or second difference (`"`), the prefix holding until the next; `*` repeats, `?` is unknown, `#` is
- * hexadecimal, T and F are 1 and 0. Trailing intermittent channels may be left out.
+ * hexadecimal, T and F are 1 and 0; exponents and a comma at the end are read, too. Trailing intermittent channels may be left out.
  * @returns a row of numbers for each point, one for each channel, NaN where unknown
  * @throws FormatError naming `what`
  */
 export function readTrace(text: string, channels: readonly ChannelFormat[], what: string): number[][] {
   const running: Running[] = channels.map(() => ({ order: 0, value: Number.NaN, velocity: 0 }));
   const regular = channels.filter((c) => !c.intermittent).length;
-  const points = text.trim() === "" ? [] : text.split(",");
+  // Counted before they are kept. A comma at the end ends the last point.
+  let commas = 0;
+  for (let at = text.indexOf(","); at >= 0; at = text.indexOf(",", at + 1)) commas++;
+  if (commas > MAX_POINTS) throw new FormatError(`${what}: more than ${MAX_POINTS} points`);
+  const points = text.trim() === "" ? [] : text.trim().replace(/,$/, "").split(",");
   if (points.length > MAX_POINTS) throw new FormatError(`${what}: more than ${MAX_POINTS} points`);
   return points.map((point, n) => {
     const rest = point.replace(VALUE, "").trim();

@@ -25,7 +25,9 @@ function refuseFloods(text: string, what: string): void {
       continue;
     }
     const end = text.indexOf(">", at);
-    if (end < 0) return;
+    // No tag ends any more, or another begins before this one ends: nothing to be parsed, however much there is of it.
+    if (end < 0 || text.lastIndexOf("<", end) > at + MOST_TAG)
+      throw new FormatError(`${what}: not well-formed XML (a tag has no end)`);
     if (end - at > MOST_TAG) throw new FormatError(`${what}: a tag of more than ${MOST_TAG} letters`);
     const closes = text[at + 1] === "/";
     const opens = !closes && text[end - 1] !== "/" && text[at + 1] !== "?" && text[at + 1] !== "!";
