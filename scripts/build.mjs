@@ -6,9 +6,9 @@ import { run, step } from "./say.mjs";
 
 export async function build() {
   // One after the other: the first empties the folder of both.
-  await step("building the pages", () => quietly("npx", ["react-router", "build"]));
+  await step("building the pages", () => quietly("npx", ["react-router", "build"]).then(() => "done"));
   await step("building server and command line", () =>
-    quietly("npx", ["vite", "build", "--config", "vite.node.config.ts"]),
+    quietly("npx", ["vite", "build", "--config", "vite.node.config.ts"]).then(() => "done"),
   );
 }
 

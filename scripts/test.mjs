@@ -45,7 +45,12 @@ await run(async () => {
     }
     if (needs.browser) {
       const server = await step("starting Brosse for the browser tests", () =>
-        startServer({ BROSSE_DATABASE_URL: env.BROSSE_TEST_DATABASE_URL, BROSSE_PORT: "0", BROSSE_DEMO: "1" }),
+        startServer({
+          BROSSE_DATABASE_URL: env.BROSSE_TEST_DATABASE_URL,
+          BROSSE_PORT: "0",
+          BROSSE_DEMO: "1",
+          BROSSE_LOG: "error",
+        }),
       );
       stops.push(server.stop);
       await step("painting the demo workshop", () => server.whole);

@@ -10,6 +10,7 @@ export function VouchersCard({ setId }: { readonly setId: string }) {
   const list = useFetcher<typeof loader>();
   const maker = useFetcher<typeof action>();
   const [open, setOpen] = useState(false);
+  const [till, setTill] = useState<boolean>();
   const address = `/sets/${setId}/vouchers`;
   const { load } = list;
   useEffect(() => {
@@ -64,11 +65,11 @@ export function VouchersCard({ setId }: { readonly setId: string }) {
               <input
                 type="checkbox"
                 className="mt-0.5 size-4 accent-act"
-                checked={list.data.till}
-                disabled={maker.state !== "idle"}
-                onChange={(event) =>
-                  void maker.submit({ till: event.target.checked ? "1" : "0" }, { method: "post", action: address })
-                }
+                checked={till ?? list.data.till}
+                onChange={({ target: { checked } }) => {
+                  setTill(checked);
+                  void maker.submit({ till: checked ? "1" : "0" }, { method: "post", action: address });
+                }}
               />
               <span>The demo’s test checkout hands out a code to whoever asks; no money is taken.</span>
             </label>

@@ -5,6 +5,7 @@ import { hashOfText } from "../brushes/repository";
 import type { Database } from "../database/connect";
 import { type EditionEntry, editionPackage, findEdition } from "../editions/repository";
 import { keepChecked } from "../images/pictures";
+import { followFiles } from "./renamed";
 
 /** A brush of the painter's that came from another edition of the set, and what becomes of it. */
 export interface RenewalLine {
@@ -23,9 +24,10 @@ export interface RenewalLine {
   readonly base: Brush | undefined;
   readonly merge: Merge | undefined;
   /** Where it was taken from before. */
-  readonly taken: { readonly editionId: string; readonly hash: string; readonly origin: string };
-  /** The hash that it has in the new edition. */
+  readonly taken: { readonly editionId: string; readonly hash: string; readonly origin: string; readonly file: string };
+  /** The hash and the file that it has in the new edition. */
   readonly hash: string | undefined;
+  readonly file: string | undefined;
 }
 
 export interface RenewalPlan {
@@ -56,10 +58,12 @@ export async function planRenewal(
   change: Database,
   accountId: string,
   edition: EditionEntry,
-  { set, brushes, files }: SetPackage,
+  content: SetPackage,
   decisions: Readonly<Record<string, Decision>> = {},
 ): Promise<RenewalPlan> {
+  const { set, brushes, files } = content;
   const own = await ownBrushes(change, accountId, edition);
+  const fileOf = await filesOf(change, own, edition, content);
   const pictures = await keepChecked(change, files);
   const next = new Map([...brushes].map(([file, brush]) => [file, renamePictures(brush, pictures)]));
   const lines: RenewalLine[] = [];
@@ -67,17 +71,24 @@ export async function planRenewal(
   const place = new Map(set.brushes.map(({ file }, n) => [file, n]));
   const inOrder = own
     .filter(({ binned_at }) => binned_at === null)
-    .sort((a, b) => (place.get(a.taken_file) ?? MAX_BRUSHES) - (place.get(b.taken_file) ?? MAX_BRUSHES));
+    .sort((a, b) => (place.get(fileOf(a) ?? "") ?? MAX_BRUSHES) - (place.get(fileOf(b) ?? "") ?? MAX_BRUSHES));
   for (const row of inOrder) {
     const mine = parseBrush(JSON.parse(row.body));
-    const theirs = next.get(row.taken_file);
-    const taken = { editionId: row.taken_edition_id, hash: row.taken_hash, origin: row.origin };
+    const file = fileOf(row);
+    const theirs = file === undefined ? undefined : next.get(file);
+    const taken = {
+      editionId: row.taken_edition_id,
+      hash: row.taken_hash,
+      origin: row.origin,
+      file: row.taken_file,
+    };
     const plain = {
       id: row.id,
       name: row.name,
       revision: row.revision,
       mine,
       taken,
+      file,
       base: undefined,
       merge: undefined,
     };
@@ -94,12 +105,29 @@ export async function planRenewal(
       lines.push({ ...plain, kind: "changed", theirs, hash, base, merge });
     }
   }
-  const known = new Set(own.map((row) => row.taken_file));
+  const known = new Set(own.flatMap((row) => [row.taken_file, fileOf(row) ?? row.taken_file]));
   const added = set.brushes.flatMap(({ file }) => {
     const brush = known.has(file) ? undefined : next.get(file);
     return brush ? [{ file, brush }] : [];
   });
   return { lines, added, has: [...new Set(own.map(({ version }) => version))] };
+}
+
+/** Which file of an edition is a painter's brush's. */
+async function filesOf(
+  change: Database,
+  own: readonly Row[],
+  edition: EditionEntry,
+  content: SetPackage,
+): Promise<(row: Row) => string | undefined> {
+  const from = [...new Set(own.map((row) => row.taken_edition_id))];
+  const followed = new Map<string, ReadonlyMap<string, string>>();
+  for (const id of from) if (id !== edition.id) followed.set(id, await followFiles(change, id, edition, content));
+  return (row) => {
+    // Taken from this very edition, or there under its own name.
+    if (row.taken_edition_id === edition.id || content.brushes.has(row.taken_file)) return row.taken_file;
+    return followed.get(row.taken_edition_id)?.get(row.taken_file);
+  };
 }
 
 function ownBrushes(change: Database, accountId: string, edition: EditionEntry): Promise<Row[]> {

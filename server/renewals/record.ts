@@ -24,7 +24,8 @@ const recordSchema = z.object({
       id: z.string(),
       before: z.int(),
       after: z.int(),
-      taken: z.object({ editionId: z.string(), hash: z.string(), origin: z.string() }),
+      /** What it was called there; older records know brushes that never changed that. */
+      taken: z.object({ editionId: z.string(), hash: z.string(), origin: z.string(), file: z.string().optional() }),
     }),
   ),
   added: names,

@@ -35,7 +35,7 @@ export async function renew(
     const origin = originOf(content.set);
     const done: Renewed = { replaced: [], merged: [], kept: [], gone: [], added: added.map(({ brush }) => brush.name) };
     const record: RenewalRecord = { brushes: [], added: [], done };
-    for (const { id, name, revision, kind, mine, theirs, merge, taken, hash } of lines) {
+    for (const { id, name, revision, kind, mine, theirs, merge, taken, hash, file } of lines) {
       if (kind === "gone" || !theirs || hash === undefined) {
         done.gone.push(name);
         continue;
@@ -48,7 +48,7 @@ export async function renew(
       }
       await change("brushes")
         .where({ id })
-        .update({ taken_edition_id: edition.id, taken_hash: hash, ...(changes ? { origin } : {}) });
+        .update({ taken_edition_id: edition.id, taken_hash: hash, taken_file: file, ...(changes ? { origin } : {}) });
       record.brushes.push({ id, before: revision, after: changes ? revision + 1 : revision, taken });
       if (kind === "current") continue;
       const list = !changes ? done.kept : brushText(brush) === brushText(theirs) ? done.replaced : done.merged;

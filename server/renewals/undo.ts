@@ -53,12 +53,21 @@ export function undoRenewal(database: Database, accountId: string, id: string): 
       }
       await change("brushes")
         .where({ id: brushId })
-        .update({ taken_edition_id: taken.editionId, taken_hash: taken.hash, origin: taken.origin });
+        .update({
+          taken_edition_id: taken.editionId,
+          taken_hash: taken.hash,
+          origin: taken.origin,
+          ...(taken.file === undefined ? {} : { taken_file: taken.file }),
+        });
     }
     for (const brushId of record.added) {
       const brush = now.get(brushId);
       if (!brush) continue;
-      if (brush.revision === 1) await change("brushes").where({ id: brushId }).update({ binned_at: new Date() });
+      // It is known no more as the set's: the next renewal brings it anew, as the first one did.
+      if (brush.revision === 1)
+        await change("brushes")
+          .where({ id: brushId })
+          .update({ binned_at: new Date(), taken_edition_id: null, taken_file: null, taken_hash: null });
       (brush.revision === 1 ? back : left).push(brush.name);
     }
     await change("renewals").where({ id }).update({ undone_at: new Date() });

@@ -52,7 +52,7 @@ async function met(mine: Brush, theirs: Brush) {
   const second = await publishNow("1.1.0");
   const shelf = async () =>
     Object.fromEntries((await listBrushes(database, painter.id)).map(({ brush }) => [brush.name, brush]));
-  return { painter, second, first, quillId: own.id, shelf };
+  return { painter, maker, setId, publishNow, second, first, quillId: own.id, shelf };
 }
 
 test("what one side changed is taken from there; where both did, mine stays and is named", async () => {
@@ -106,9 +106,9 @@ test("all of it is taken back in one step, but for what was changed since; once 
   expect(await shelf()).toEqual(before);
   expect(await findRenewal(database, painter.id, done.id)).toMatchObject({ undone: true });
   expect(await undoRenewal(database, painter.id, done.id)).toBeUndefined();
-  // It is as if it had never been: renewing does the same again, but for what lies in the bin.
+  // It is as if it had never been: renewing does the same again.
   const again = await renew({ database, pool }, painter.id, second);
-  expect(again).toMatchObject({ merged: ["Quill"], replaced: ["Rag"], added: [] });
+  expect(again).toMatchObject({ merged: ["Quill"], replaced: ["Rag"], added: ["Mop"] });
   const kept = await findBrush(database, painter.id, quillId);
   await saveBrush(database, painter.id, quillId, kept?.revision ?? 0, quill({ size: 77 }));
   expect(await undoRenewal(database, painter.id, again?.id ?? "")).toEqual({ back: ["Rag"], left: ["Quill"] });
@@ -120,4 +120,30 @@ test("a brush that was left as it is keeps being merged from what it came from",
   expect(await renew({ database, pool }, painter.id, second)).toMatchObject({ kept: ["Quill"] });
   expect(await renew({ database, pool }, painter.id, second)).toMatchObject({ kept: [], replaced: [], merged: [] });
   expect((await findBrush(database, painter.id, quillId))?.taken).toMatchObject({ editionId: second, changed: true });
+});
+
+test("renewed, taken back and renewed again: what was new comes anew, and lies on the shelf and not in the bin", async () => {
+  const { painter, second, shelf } = await met(quill(), quill({ size: 30 }));
+  const first = await renew({ database, pool }, painter.id, second);
+  expect(first?.added).toEqual(["Mop"]);
+  await undoRenewal(database, painter.id, first?.id ?? "");
+  expect(await shelf()).not.toHaveProperty("Mop");
+  const again = await renew({ database, pool }, painter.id, second);
+  expect(again?.added).toEqual(["Mop"]);
+  expect(await shelf()).toHaveProperty("Mop");
+});
+
+test("a brush that its maker renamed is the same brush: it is renewed, and neither gone nor new", async () => {
+  const { painter, maker, setId, publishNow, shelf } = await met(quill(), quill({ size: 30 }));
+  const set = await findSet(database, maker.id, setId);
+  const id = set?.brushes[1].id ?? "";
+  await saveBrush(database, maker.id, id, 2, brushOf({ name: "Cloth, folded", tip: { size: 66 } }));
+  const third = await publishNow("1.2.0");
+  const edition = await findEdition(database, third);
+  if (!edition) throw new Error("the edition is gone");
+  const plan = await planRenewal(database, painter.id, edition, await editionPackage(database, edition));
+  expect(plan.added.map(({ brush }) => brush.name)).toEqual(["Mop"]);
+  expect(plan.lines.map(({ kind }) => kind)).not.toContain("gone");
+  await renew({ database, pool }, painter.id, third);
+  expect(Object.keys(await shelf()).sort()).toEqual(["Cloth, folded", "Mop", "Quill"]);
 });
