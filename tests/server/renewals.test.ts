@@ -111,7 +111,7 @@ test("all of it is taken back in one step, but for what was changed since; once 
   expect(again).toMatchObject({ merged: ["Quill"], replaced: ["Rag"], added: ["Mop"] });
   const kept = await findBrush(database, painter.id, quillId);
   await saveBrush(database, painter.id, quillId, kept?.revision ?? 0, quill({ size: 77 }));
-  expect(await undoRenewal(database, painter.id, again?.id ?? "")).toEqual({ back: ["Rag"], left: ["Quill"] });
+  expect(await undoRenewal(database, painter.id, again?.id ?? "")).toEqual({ back: ["Rag", "Mop"], left: ["Quill"] });
   expect((await shelf()).Quill.tip.size).toBe(77);
 });
 
