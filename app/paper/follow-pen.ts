@@ -50,6 +50,9 @@ export function followPen(
     if (active !== undefined || event.button !== 0 || event.defaultPrevented) return;
     if (around !== place && event.target !== place && event.target !== around) return;
     event.preventDefault();
+    // What was typed is taken, and keys are keys again: without the press's own doing the field would keep the focus.
+    if (document.activeElement instanceof HTMLElement && document.activeElement !== document.body)
+      document.activeElement.blur();
     active = event.pointerId;
     // A pen that is gone already cannot be captured; its strokes end at its edge then.
     if (event.isTrusted) around.setPointerCapture(event.pointerId);

@@ -83,7 +83,9 @@ function keepingSays(keeping: Keeping): string {
     case "sending":
       return "keeping…";
     case "waiting":
-      return `${counted(keeping.acts, "act", "acts")} kept in this browser alone: ${keeping.why}`;
+      return keeping.here
+        ? `${counted(keeping.acts, "act", "acts")} kept in this browser alone: ${keeping.why}`
+        : `${counted(keeping.acts, "act", "acts")} kept nowhere yet, this browser has no room; leave this page open: ${keeping.why}`;
     case "elsewhere":
       return "painted on elsewhere meanwhile: reload, and what you painted becomes a study of its own";
   }

@@ -1,9 +1,12 @@
+import type { Act } from "@core/study/act";
 import type { KeptStudy } from "@server/studies/repository";
 import { type ReactNode, useEffect, useState } from "react";
 import { Link } from "react-router";
 import type { Instrument } from "~/easel/engine/protocol";
 import { ActKeeper } from "~/easel/keeping/act-keeper";
 import { keepPicture } from "~/easel/keeping/keep-picture";
+import { holdStudy } from "~/easel/keeping/one-page";
+import { saveHere } from "~/easel/keeping/save-here";
 import { browserShelf, sendWords, studyServer, wordsShelf } from "~/easel/keeping/shelf";
 import { WordsKeeper } from "~/easel/keeping/words-keeper";
 import { EaselPicture } from "~/easel/picture";
@@ -11,6 +14,7 @@ import { StudySession } from "~/easel/state/session";
 import { see } from "~/easel/state/study-state";
 import { StudyProvider, useHand, useSession, useStudy } from "~/easel/state/use-study";
 import { TipRing } from "~/easel/tip-ring";
+import { Button } from "~/ui/button";
 import { ColourSheet } from "./colours/colour-sheet";
 import { firstState } from "./first-state";
 import { useStudyKeys } from "./keys/use-study-keys";
@@ -46,14 +50,28 @@ export function StudyScreen({ study, known, tray }: Props) {
   useEffect(() => {
     let left = false;
     const { keeper } = session;
-    keeper?.open().then(
-      (log) => {
-        setParted(keeper.parted);
-        return left ? undefined : session.open(log);
+    const open = async (log: () => Promise<readonly Act[]>) => {
+      setFault(undefined);
+      try {
+        const acts = await log();
+        setParted(keeper?.parted);
+        if (!left) await session.open(acts);
+      } catch (error) {
+        if (!left) setFault(error instanceof Error ? error.message : String(error));
+      }
+    };
+    const letGo = holdStudy(study.id, {
+      held: () => {
+        void open(async () => (await keeper?.open()) ?? []);
+        void session.words?.open(session.store.get());
       },
-      (error: Error) => setFault(error.message),
-    );
-    void session.words?.open(session.store.get());
+      taken: () => {
+        session.store.run(see({ looksOn: true }));
+        void open(() => studyServer(study.id).from(0));
+      },
+      // What the other page has painted meanwhile is read anew.
+      freed: () => location.reload(),
+    });
     const online = () => {
       keeper?.retry();
       session.words?.retry();
@@ -63,12 +81,13 @@ export function StudyScreen({ study, known, tray }: Props) {
     addEventListener("pagehide", away);
     return () => {
       left = true;
+      letGo();
       removeEventListener("online", online);
       removeEventListener("pagehide", away);
       keeper?.close();
       session.words?.close();
     };
-  }, [session]);
+  }, [session, study.id]);
   useEffect(() => keepPicture(session, study.id), [session, study.id]);
 
   return (
@@ -80,7 +99,13 @@ export function StudyScreen({ study, known, tray }: Props) {
         <main className="flex min-h-0 flex-1 flex-col gap-2.5 px-4 py-2.5">
           {fault && (
             <p role="alert" className="rounded-md border border-danger px-3 py-1.5 text-danger">
-              The study could not be fetched: {fault}. It is safe where it is; reload to try again.
+              The study could not be opened: {fault}. It is safe where it is.{" "}
+              <Button className="ml-2 h-7" onClick={() => location.reload()}>
+                Try again
+              </Button>
+              <Button className="ml-2 h-7" onClick={() => void saveHere(session, study)}>
+                Take what this browser has out as a file
+              </Button>
             </p>
           )}
           {parted && (

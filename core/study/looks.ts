@@ -1,3 +1,4 @@
+import type { Use } from "../brush/use";
 import type { Blend } from "../kernels/blend-modes";
 import { type Doing, MOST_LAYERS } from "./act";
 
@@ -49,9 +50,10 @@ export function looksAfter(looks: Looks, act: Doing): Looks {
   }
 }
 
-/** Why nothing can be painted on a layer; undefined when it can. */
-export function closedBecause(look: LayerLook | undefined): string | undefined {
+/** Why nothing can be painted on a layer; undefined when it can. @param use what the brush does to its paint, where it is that which is changed */
+export function closedBecause(look: LayerLook | undefined, use?: Use): string | undefined {
   if (!look) return "no layer is chosen";
   if (look.locked) return `${look.name} is locked`;
-  return look.visible ? undefined : `${look.name} is hidden`;
+  if (!look.visible) return `${look.name} is hidden`;
+  return use === "erase" && look.keepsAlpha ? `paint stays inside on ${look.name}: nothing is erased there` : undefined;
 }

@@ -178,8 +178,16 @@ export class StudySheet {
       this.open();
       return this.close();
     }
-    this.push(samplesOfTrace(stroke.trace, stroke.at));
-    return this.end();
+    try {
+      this.push(samplesOfTrace(stroke.trace, stroke.at));
+      return this.end();
+    } catch (error) {
+      // A picture that is not there: what was begun is let go, so that others can be done.
+      this.painter = undefined;
+      this.changing = undefined;
+      this.surface.dry();
+      throw error;
+    }
   }
 
   private painterOf(head: StrokeHead, brush: Brush): StrokePainter {

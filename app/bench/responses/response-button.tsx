@@ -115,7 +115,7 @@ export const ResponseButton = memo(function ResponseButton({
               </Button>
             </Popover.Close>
           </div>
-          <div className="mt-2 flex items-end gap-3">
+          <div className="mt-2 flex flex-wrap items-end gap-3">
             <ValueField
               label="from"
               value={response.low}

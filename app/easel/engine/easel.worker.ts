@@ -1,6 +1,7 @@
-import { brushPictures } from "@core/brush";
+import { type Brush, brushPictures } from "@core/brush";
 import { picturesOfStudy, type StudyPackage, unpackStudy } from "@core/formats/study";
 import { noPictures } from "@core/picture/picture";
+import type { Act } from "@core/study/act";
 import { standingActs } from "@core/study/standing";
 import { fetchPictures } from "~/engine/fetch-pictures";
 import { tipOutline } from "~/engine/outline";
@@ -11,6 +12,10 @@ import type { EaselWork, Watched } from "./protocol";
 
 let easel: Easel | undefined;
 let equipped: Promise<unknown> = Promise.resolve();
+/** Brushes whose pictures could not be fetched. */
+const unequipped = new Map<string, Brush>();
+/** The picture that is being led somewhere: nothing is played before it is there. */
+let seeking: Promise<unknown> = Promise.resolve();
 /** What is put off until the hand rests, and how long that is, ms. */
 let resting: ReturnType<typeof setTimeout> | undefined;
 const REST = 120;
@@ -28,6 +33,18 @@ let counted = 0;
 function present(): Easel {
   if (!easel) throw new Error("there is no study yet");
   return easel;
+}
+
+/** Lays a brush ready with its pictures. @throws Error where one cannot be fetched */
+async function equip(on: Easel, hash: string, brush: Brush): Promise<void> {
+  on.equip(hash, brush, await fetchPictures(brush));
+  unequipped.delete(hash);
+}
+
+/** Tries once more to fetch what the brushes of a log need. @throws Error that says which picture is missing, and why */
+async function equipFor(log: readonly Act[]): Promise<void> {
+  const used = new Set(log.flatMap((act) => ("brush" in act ? [act.brush] : [])));
+  for (const [hash, brush] of unequipped) if (used.has(hash)) await equip(present(), hash, brush);
 }
 
 /** Lays a study ready to be watched. */
@@ -76,6 +93,7 @@ const say = servePort<EaselWork>(self, {
   calls: {
     open: async (log, job) => {
       await equipped;
+      await equipFor(log);
       const opened = await present().open(
         log,
         (done, of) => job.say("opening", { done, of }),
@@ -91,7 +109,9 @@ const say = servePort<EaselWork>(self, {
     lookAt: async ({ count }, job) => {
       stopPlaying();
       await equipped;
-      return present().lookAt(count, () => job.wanted());
+      const there = present().lookAt(count, () => job.wanted());
+      seeking = there.catch(() => undefined);
+      return there;
     },
     takeUp: () => {
       stopPlaying();
@@ -131,19 +151,18 @@ const say = servePort<EaselWork>(self, {
       easel = made;
       for (const { hash, brush } of instruments) made.equip(hash, brush, noPictures);
       // A brush whose pictures cannot be had must not keep the others from painting.
-      equipped = Promise.allSettled(
-        instruments
-          .filter(({ brush }) => brushPictures(brush).length > 0)
-          .map(async ({ hash, brush }) => made.equip(hash, brush, await fetchPictures(brush))),
-      );
+      const drawn = instruments.filter(({ brush }) => brushPictures(brush).length > 0);
+      for (const { hash, brush } of drawn) unequipped.set(hash, brush);
+      equipped = Promise.allSettled(drawn.map(({ hash, brush }) => equip(made, hash, brush)));
     },
     watchAgain: () => {
       stopPlaying();
       easel?.watchAgain();
     },
     play: async ({ speed }) => {
-      await equipped;
       playing = undefined;
+      await equipped;
+      await seeking;
       easel?.play();
       playAt(speed);
     },

@@ -20,6 +20,8 @@ export interface ActServer {
   send(from: number, acts: readonly Act[]): Promise<Answer>;
   /** Makes a study of its own of acts that cannot follow those before `from` here any more; its id. */
   apart(from: number, acts: readonly Act[]): Promise<string>;
+  /** Goes on with such a study. */
+  join(id: string, from: number, acts: readonly Act[]): Promise<Answer>;
 }
 
 /** Where the acts are that were done. */
@@ -27,13 +29,13 @@ export type Keeping =
   | { readonly kind: "kept" }
   /** On its way. */
   | { readonly kind: "sending"; readonly acts: number }
-  /** In this browser alone, until the server is there again. */
-  | { readonly kind: "waiting"; readonly acts: number; readonly why: string }
+  /** Not on the server until that is there again; in this browser, where that could keep them. */
+  | { readonly kind: "waiting"; readonly acts: number; readonly why: string; readonly here: boolean }
   /** The study was painted on elsewhere: what was done here since cannot join. */
   | { readonly kind: "elsewhere"; readonly acts: number };
 
-/** So much is sent at once, readings, and so long acts wait for others, ms. */
-const MOST_READINGS = 40_000;
+/** So much is sent at once, letters of JSON, and so long acts wait for others, ms. The longest stroke has about as many. */
+const MOST_LETTERS = 1_500_000;
 const MOST_ACTS = 200;
 const PAUSE = 400;
 const RETRIES = [1000, 2000, 5000, 10_000, 30_000];
@@ -53,6 +55,8 @@ export class ActKeeper {
   private stopped = false;
   private apart = false;
   private own: string | undefined;
+  /** Whether this browser has kept all that it was given. */
+  private holds = true;
 
   constructor(
     private readonly shelf: ActShelf,
@@ -80,7 +84,7 @@ export class ActKeeper {
       if (parts >= 0) await this.partFrom(here, parts);
     } else if (here.size === 0) throw there;
     for (let n = this.log.length; here.has(n); n++) this.log.push(here.get(n) as Act);
-    for (const [n, act] of this.log.entries()) if (!here.has(n)) void this.shelf.set(n, act).catch(() => undefined);
+    for (const [n, act] of this.log.entries()) if (!here.has(n)) this.hold(n, act);
     this.say();
     this.later(0);
     return this.log;
@@ -90,7 +94,7 @@ export class ActKeeper {
   add(n: number, act: Act): void {
     if (n !== this.log.length) throw new RangeError(`act ${n} does not follow ${this.log.length - 1}`);
     this.log.push(act);
-    void this.shelf.set(n, act).catch(() => undefined);
+    this.hold(n, act);
     this.say();
     this.later(PAUSE);
   }
@@ -144,20 +148,31 @@ export class ActKeeper {
   private async partFrom(here: Map<number, Act>, from: number): Promise<void> {
     const acts: Act[] = [];
     for (let n = from; here.has(n); n++) acts.push(here.get(n) as Act);
-    this.own = await this.server.apart(from, acts);
+    // In parts, as all that is sent.
+    const first = partOf(acts, 0);
+    const own = await this.server.apart(from, first);
+    for (let done = first.length; done < acts.length; ) {
+      const part = partOf(acts, done);
+      const answer = await this.server.join(own, from + done, part);
+      if (answer.kind === "refused") throw new Error(answer.fault);
+      done = answer.next - from;
+    }
+    this.own = own;
     await this.shelf.drop(from);
     for (const n of [...here.keys()]) if (n >= from) here.delete(n);
   }
 
+  /** Keeps an act in this browser, and knows where that is full or forbidden. */
+  private hold(n: number, act: Act): void {
+    this.shelf.set(n, act).catch(() => {
+      if (!this.holds) return;
+      this.holds = false;
+      this.say();
+    });
+  }
+
   private nextPart(): readonly Act[] {
-    let readings = 0;
-    const part: Act[] = [];
-    for (const act of this.log.slice(this.kept, this.kept + MOST_ACTS)) {
-      readings += act.kind === "stroke" ? act.trace.x.length : 0;
-      if (part.length > 0 && readings > MOST_READINGS) break;
-      part.push(act);
-    }
-    return part;
+    return partOf(this.log, this.kept);
   }
 
   private async take(answer: Answer): Promise<void> {
@@ -176,9 +191,22 @@ export class ActKeeper {
     const acts = this.log.length - this.kept;
     if (this.apart) this.tell({ kind: "elsewhere", acts });
     else if (acts === 0) this.tell({ kind: "kept" });
-    else if (this.failures > 0) this.tell({ kind: "waiting", acts, why: why ?? "the server cannot be reached" });
+    else if (this.failures > 0)
+      this.tell({ kind: "waiting", acts, why: why ?? "the server cannot be reached", here: this.holds });
     else this.tell({ kind: "sending", acts });
   }
+}
+
+/** As many acts from a number on as are sent at once: one at least. */
+function partOf(acts: readonly Act[], from: number): readonly Act[] {
+  let letters = 0;
+  const part: Act[] = [];
+  for (const act of acts.slice(from, from + MOST_ACTS)) {
+    letters += JSON.stringify(act).length;
+    if (part.length > 0 && letters > MOST_LETTERS) break;
+    part.push(act);
+  }
+  return part;
 }
 
 function same(a: Act, b: Act | undefined): boolean {

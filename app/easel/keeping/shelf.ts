@@ -47,6 +47,7 @@ export function studyServer(id: string): ActServer {
       if (!answer.id) throw new Error(answer.fault ?? "what was painted apart could not be kept");
       return answer.id;
     },
+    join: async (own, from, acts) => (await post(`/studies/${own}/acts`, from, acts)) as Answer,
   };
 }
 

@@ -28,6 +28,7 @@ export function plainState(paper: string, brush = ""): StudyState {
     part: "paint",
     place: undefined,
     keeping: { kind: "kept" },
+    looksOn: false,
     whole: false,
   };
 }

@@ -34,6 +34,8 @@ export class StudySession implements PictureTarget {
   private clock = new StudyClock(0);
   private sizeBegun = 0;
   private readonly known = new Map<string, Brush>();
+  /** The newest layer that was asked for, until the engine has it: strokes that follow are on it. */
+  private coming: number | undefined;
 
   /** @param keeper none where nothing is kept: a painter who tries a brush */
   constructor(
@@ -98,6 +100,7 @@ export class StudySession implements PictureTarget {
   async open(log: readonly Act[]): Promise<void> {
     const { engine, store } = this;
     store.run(see({ log, standing: standingOf(log), sheet: undefined, opening: { done: 0, of: log.length } }));
+    this.resume(log);
     try {
       const sheet = await engine.current?.open(log);
       if (sheet) this.begin(sheet);
@@ -105,6 +108,23 @@ export class StudySession implements PictureTarget {
       // One has left while it was opened.
       if (!(error instanceof CallDropped)) throw error;
     }
+  }
+
+  /** Takes up what was in the painter's hand when they left: brush, colours and layer of the last stroke that stands. */
+  private resume(log: readonly Act[]): void {
+    const last = standingActs(log).findLast(({ act }) => act.kind === "stroke")?.act;
+    if (last?.kind !== "stroke" || !this.known.has(last.brush)) return;
+    const { brush, values, colour, second, third, layer } = last;
+    this.store.run((state) => ({
+      ...state,
+      brush,
+      brushBefore: state.brush === brush ? state.brushBefore : state.brush,
+      values: { ...state.values, [brush]: values },
+      first: colour,
+      second,
+      third: third ?? state.third,
+      layer,
+    }));
   }
 
   /** Begins to paint on what the engine has. */
@@ -193,6 +213,21 @@ export class StudySession implements PictureTarget {
     if (isOpen(this.store.get())) this.engine.current?.act({ ...act, at: this.clock.read() } as never);
   }
 
+  /** A new layer above the one that is painted on. What is painted next is on it, also while the engine is behind. */
+  addLayer(): void {
+    const { sheet, layer } = this.store.get();
+    if (!sheet || !isOpen(this.store.get())) return;
+    const id = Math.max(...sheet.looks.map((look) => look.id), this.coming ?? 0, ...this.idsOfLog()) + 1;
+    this.coming = id;
+    this.act({ kind: "layer", layer: id, above: layer, name: `sheet ${id}` });
+    this.store.run(see({ layer: id, part: "paint" }));
+  }
+
+  /** Layers that there ever were: an id is given once. */
+  private idsOfLog(): number[] {
+    return this.store.get().log.flatMap((act) => (act.kind === "layer" ? [act.layer] : []));
+  }
+
   /** Lets light fall on thick paint, or none. */
   lightBy(lit: boolean, light: Light): void {
     this.store.run(see({ lit, light }));
@@ -236,20 +271,22 @@ export class StudySession implements PictureTarget {
   /** Why nothing can be painted now; undefined when it can. */
   closedBecause(state = this.store.get()): string | undefined {
     if (!state.sheet) return "the study is being opened";
+    if (state.looksOn) return "another page of this browser paints on this study: here one looks on";
     if (state.place) return "this is how it was earlier";
-    return closedBecause(state.sheet.looks.find(({ id }) => id === state.layer));
+    if (state.layer === this.coming) return undefined;
+    const look = state.sheet.looks.find(({ id }) => id === state.layer);
+    return closedBecause(look, state.part === "paint" ? state.use : undefined);
   }
 
   private entered(n: number, act: Act, sheet: SheetState): void {
     const { log, standing, layer } = this.store.get();
-    const gone = !sheet.looks.some(({ id }) => id === layer);
-    const made = act.kind === "layer" && sheet.looks.some(({ id }) => id === act.layer) ? act.layer : undefined;
+    if (act.kind === "layer" && act.layer === this.coming) this.coming = undefined;
+    const gone = layer !== this.coming && !sheet.looks.some(({ id }) => id === layer);
     this.store.run(
       see({
         sheet,
         log: [...log, act],
         standing: standingAfter(standing, act, n),
-        ...(made ? { layer: made, part: "paint" as const } : {}),
         ...(gone ? { layer: sheet.looks.at(-1)?.id ?? 1, part: "paint" as const } : {}),
       }),
     );

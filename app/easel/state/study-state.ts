@@ -45,6 +45,8 @@ export interface StudyState {
   /** Where one looks back to; absent while one sees what is now. */
   readonly place: StudyPlace | undefined;
   readonly keeping: Keeping;
+  /** Another page of this browser paints on the study: here one looks on. */
+  readonly looksOn: boolean;
   /** Whether the picture has the whole window. */
   readonly whole: boolean;
 }
@@ -54,7 +56,7 @@ export type StudyCommand = (state: StudyState) => StudyState | undefined;
 
 /** Whether one may paint and change things now. */
 export function isOpen(state: StudyState): boolean {
-  return state.sheet !== undefined && state.place === undefined;
+  return state.sheet !== undefined && state.place === undefined && !state.looksOn;
 }
 
 export function takeBrush(hash: string): StudyCommand {

@@ -38,7 +38,8 @@ export function Pad({ editionId, studio, instruments, chosen, signedIn }: Props)
   const onEngine = useCallback(
     (engine: EaselEngine) => {
       const letGo = session.attach(engine);
-      void session.open([]);
+      // A brush whose picture is missing says so where it is painted with.
+      session.open([]).catch(() => undefined);
       return letGo;
     },
     [session],
@@ -86,6 +87,7 @@ function PadPicture({
   name: string;
 }) {
   const empty = useStudy((state) => state.standing.done.length === 0);
+  const ready = useStudy((state) => state.sheet !== undefined);
   const hand = useHand();
   return (
     <EaselPicture
@@ -93,13 +95,13 @@ function PadPicture({
       sheet={sheet}
       instruments={session.instruments}
       frame={session.frame}
-      target={session}
+      target={ready ? session : undefined}
       onEngine={onEngine}
     >
       {hand && <TipRing engine={session.engine} frame={session.frame} brush={hand} />}
       {empty && (
         <p className="pointer-events-none absolute inset-0 grid place-items-center text-[#5f5f5f]">
-          draw here with pen, mouse or finger
+          {ready ? "draw here with pen, mouse or finger" : "one moment…"}
         </p>
       )}
     </EaselPicture>

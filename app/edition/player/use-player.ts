@@ -49,7 +49,8 @@ export function usePlayer(address: string, paper: string, at: number): Player {
 
   const play = (speed: number) => {
     const place = session.store.get().place;
-    const over = roll && place && place.count >= roll.count;
+    // Until it is known where one is, the picture is on its way to the end.
+    const over = roll && (!place || place.count >= roll.count);
     const go = () => session.engine.current?.play(speed);
     if (over) void session.lookAt(0).then(go);
     else go();

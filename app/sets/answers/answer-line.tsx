@@ -77,7 +77,7 @@ export function AnswerLine({ answer, brush }: { readonly answer: Answer; readonl
           </Button>
         </form>
       ) : (
-        <p className="flex gap-2 text-[13px]">
+        <p className="flex flex-wrap gap-x-2 text-[13px]">
           <Button kind="quiet" className="h-6 px-0" disabled={busy} onClick={() => setWrites(true)}>
             {reply ? "Change the reply" : "Reply, for all to read"}
           </Button>

@@ -18,23 +18,26 @@ export function Progressives() {
   const part = useStudy((state) => state.part);
   const proofs = useProofs();
   const layer = looks?.find(({ id }) => id === chosen);
-  const add = () => {
-    if (!looks) return;
-    const id = Math.max(...looks.map((look) => look.id)) + 1;
-    session.act({ kind: "layer", layer: id, above: chosen, name: `sheet ${id}` });
-  };
   return (
     <section aria-label="Progressives" className="sheet flex min-h-0 flex-col border border-line shadow-sm">
       <header className="flex items-baseline justify-between px-2.5 pt-1.5">
         <h2 className="font-semibold font-serif text-base">Progressives</h2>
-        <Tool disabled={!looks || looks.length >= MOST_LAYERS} title="A new sheet above this one" onClick={add}>
+        <Tool
+          disabled={!looks || looks.length >= MOST_LAYERS}
+          title="A new sheet above this one"
+          onClick={() => session.addLayer()}
+        >
           new
         </Tool>
       </header>
       <p className="px-2.5 text-[12.5px] text-soft">each sheet alone · all up to it</p>
       <ol className="min-h-0 flex-1 overflow-y-auto px-1.5 py-1">
         {[...(looks ?? [])].reverse().map((look) => (
-          <li key={look.id} className={`rounded px-1 py-1 ${look.id === chosen ? "bg-act-wash" : ""}`}>
+          <li
+            key={look.id}
+            ref={look.id === chosen ? inSight : undefined}
+            className={`rounded px-1 py-1 ${look.id === chosen ? "bg-act-wash" : ""}`}
+          >
             <button
               type="button"
               aria-pressed={look.id === chosen}
@@ -57,6 +60,11 @@ export function Progressives() {
       {layer && looks && <LayerSettings key={layer.id} layer={layer} order={looks.map(({ id }) => id)} part={part} />}
     </section>
   );
+}
+
+/** The layer that is painted on is seen in the list. */
+function inSight(line: HTMLLIElement | null): void {
+  line?.scrollIntoView({ block: "nearest" });
 }
 
 function lookSays({ blend, opacity, visible, keepsAlpha, locked }: LayerLook): string {

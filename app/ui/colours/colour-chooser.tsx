@@ -12,6 +12,12 @@ export function ColourChooser({ colour, onPick }: { colour: string; onPick: (hex
     setHue(next.h);
     onPick(rgbToHex(oklchToRgb(next)));
   };
+  /** Takes what was typed: six digits or three, with the sign before them or without. What is no colour is put back. */
+  const take = (field: HTMLInputElement) => {
+    const digits = /^#?([0-9a-f]{3}|[0-9a-f]{6})$/.exec(field.value.trim().toLowerCase())?.[1];
+    if (!digits) field.value = colour;
+    else onPick(`#${digits.length === 3 ? digits.replace(/./g, "$&$&") : digits}`);
+  };
   return (
     <>
       <ColourField l={l} c={c} h={shownHue} onPick={(light, chroma) => pick({ l: light, c: chroma, h: shownHue })} />
@@ -46,10 +52,9 @@ export function ColourChooser({ colour, onPick }: { colour: string; onPick: (hex
           className="h-6.5 min-w-0 flex-1 rounded border border-edge bg-raised px-1.5 font-mono"
           defaultValue={colour}
           maxLength={7}
-          onBlur={(event) => {
-            const typed = event.target.value.trim().toLowerCase();
-            if (/^#[0-9a-f]{6}$/.test(typed)) onPick(typed);
-            else event.target.value = colour;
+          onBlur={(event) => take(event.target)}
+          onKeyDown={(event) => {
+            if (event.key === "Enter" || event.key === "Escape") take(event.currentTarget);
           }}
         />
       </label>

@@ -30,7 +30,8 @@ export function ValueField({ label, value, unit, onChange, bare }: Props) {
       onFocus={(event) => event.target.select()}
       onBlur={commit}
       onKeyDown={(event) => {
-        if (event.key === "Enter") commit();
+        // What was typed is taken as the field is left, and keys are keys again.
+        if (event.key === "Enter") event.currentTarget.blur();
         if (event.key === "ArrowUp" || event.key === "ArrowDown") {
           const from = draft === undefined ? value : (readValue(draft, unit) ?? value);
           onChange(stepped(from, unit, event.key === "ArrowUp" ? 1 : -1, event.shiftKey));

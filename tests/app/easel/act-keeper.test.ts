@@ -25,6 +25,13 @@ class Server implements ActServer {
     return `study ${this.parted.length}`;
   }
 
+  readonly joined: { readonly id: string; readonly from: number; readonly acts: number }[] = [];
+
+  async join(id: string, from: number, acts: readonly Act[]) {
+    this.joined.push({ id, from, acts: acts.length });
+    return { kind: "kept" as const, next: from + acts.length };
+  }
+
   async send(from: number, acts: readonly Act[]) {
     this.sent++;
     if (this.down) throw new Error("offline");
@@ -91,7 +98,7 @@ test("while the server is away acts wait here; they are sent when it is back, or
   server.down = true;
   keeper.add(0, act(0));
   await vi.advanceTimersByTimeAsync(2000);
-  expect(said.at(-1)).toEqual({ kind: "waiting", acts: 1, why: "offline" });
+  expect(said.at(-1)).toEqual({ kind: "waiting", acts: 1, why: "offline", here: true });
   server.down = false;
   keeper.retry();
   await vi.advanceTimersByTimeAsync(1);
@@ -183,4 +190,36 @@ test("a browser whose store is full or forbidden still keeps on the server", asy
   keeper.add(0, act(0));
   await vi.advanceTimersByTimeAsync(1000);
   expect(server.acts).toEqual([act(0)]);
+});
+
+test("what was painted apart for long goes up in parts, each no larger than the server takes", async () => {
+  server.acts = [act(77)];
+  const trace = { x: Array(20_000).fill(-131), y: Array(20_000).fill(131), t: Array(20_000).fill(64) };
+  const stroke = (at: number) => ({ kind: "stroke", at, trace }) as unknown as Act;
+  for (let n = 0; n < 30; n++) shelf.kept.set(n, stroke(n));
+  const keeper = keeperOf();
+  expect(await keeper.open()).toEqual([act(77)]);
+  expect(keeper.parted).toBe("study 1");
+  const first = server.parted[0].acts;
+  expect(JSON.stringify(first).length).toBeLessThan(4 << 20);
+  const counts = [first.length, ...server.joined.map(({ acts }) => acts)];
+  expect(counts.reduce((sum, n) => sum + n, 0)).toBe(30);
+  expect(counts.length).toBeGreaterThan(2);
+  expect(server.joined[0]).toMatchObject({ id: "study 1", from: first.length });
+  expect([...shelf.kept.values()]).toEqual([act(77)]);
+});
+
+test("acts are said to be in this browser only where they are", async () => {
+  const full: ActShelf = {
+    ...shelf,
+    entries: async () => [],
+    set: () => Promise.reject(new Error("full")),
+    drop: async () => undefined,
+  };
+  const keeper = keeperOf(full);
+  await keeper.open();
+  server.down = true;
+  keeper.add(0, act(0));
+  await vi.advanceTimersByTimeAsync(1000);
+  expect(said.at(-1)).toEqual({ kind: "waiting", acts: 1, why: "offline", here: false });
 });
