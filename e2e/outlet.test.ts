@@ -1,7 +1,17 @@
 import { XMLParser } from "fast-xml-parser";
 import type { Browser, Locator } from "playwright-core";
 import { afterAll, beforeAll, expect, test } from "vitest";
-import { address, addToSet, comeToLife, enterDemo, openBrowser, painter, penStroke, sendOut } from "./browser";
+import {
+  address,
+  addToSet,
+  comeToLife,
+  enterDemo,
+  openBrowser,
+  painter,
+  penStroke,
+  publishSet,
+  sendOut,
+} from "./browser";
 import { signUp } from "./makers";
 import { difference, paperPixels } from "./pixels";
 
@@ -98,6 +108,61 @@ test("an edition by voucher: its sampler is tried by all, a code from the stand-
   expect([...maker.complaints, ...taker.complaints.filter((one) => !/403/.test(one))]).toEqual([]);
   await maker.context.close();
   await taker.context.close();
+});
+
+test("a withdrawn edition is gone for those who do not have it, whatever they ask for, and stays with those who do", {
+  timeout: 120_000,
+}, async () => {
+  const maker = await painter(browser);
+  await enterDemo(maker.page);
+  await maker.page.goto("/sets");
+  await maker.page.getByRole("button", { name: "New set" }).click();
+  await maker.page.waitForURL("**/sets/*");
+  const set = maker.page.url();
+  await maker.page.getByRole("textbox", { name: "Name", exact: true }).fill(`Semaphore ${Date.now()}`);
+  await addToSet(maker.page, "Lamp glow");
+  await publishSet(maker.page, "1.0.0");
+  const edition = maker.page.url();
+  const values = await maker.page.request.get(`${edition}.data`);
+  expect(await values.text()).toContain("hardness");
+
+  const taker = await painter(browser);
+  await taker.page.goto(`${address}/sign-up?to=${encodeURIComponent(new URL(edition).pathname)}`);
+  await signUp(taker.page, "Box Number Nine");
+  await taker.page.waitForURL(edition);
+  await taker.page.getByRole("button", { name: "Put on my shelf" }).click();
+  await taker.page.waitForURL("**/shelf?*");
+
+  await maker.page.goto(set);
+  await comeToLife(maker.page);
+  await maker.page.getByRole("button", { name: "Withdraw edition 1.0.0" }).click();
+  await maker.page.getByRole("textbox", { name: "Why, for those who look for it" }).fill("the glow was not ours");
+  await maker.page.getByRole("button", { name: "Withdraw it" }).click();
+  await maker.page.getByText(/“the glow was not ours”\. It is shown to those alone who have it/).waitFor();
+
+  const { context, page } = await painter(browser);
+  expect((await page.goto(edition))?.status()).toBe(410);
+  await page.getByText(/Withdrawn by its maker on .*: “the glow was not ours”/).waitFor();
+  await page.getByRole("link", { name: "The outlet" }).waitFor();
+  const data = await page.request.get(`${edition}.data`);
+  expect(await data.text()).not.toContain("hardness");
+  const id = edition.split("/").at(-1);
+  for (const path of [
+    `/editions/${id}/package.zip`,
+    `/editions/${id}/share.png`,
+    `/editions/${id}/demonstrations/0.zip`,
+    `/editions/${id}/stages/${"0".repeat(64)}.png`,
+    `/strips/editions/${id}/0.png`,
+    `/measures/editions/${id}/0.json`,
+  ])
+    expect([path, (await page.request.get(address + path)).status()]).toEqual([path, 410]);
+
+  await taker.page.goto(edition);
+  await taker.page.getByRole("link", { name: /^Package/ }).waitFor();
+  expect((await taker.page.request.get(`${edition}/package.zip`)).status()).toBe(200);
+  expect(await taker.page.getByRole("button", { name: "Put on my shelf" }).count()).toBe(0);
+  for (const one of [maker.context, taker.context, context]) await one.close();
+  expect([...maker.complaints, ...taker.complaints]).toEqual([]);
 });
 
 test("the pad is drawn on with a mouse, a pen and a finger, on a narrow screen, too; the maker’s stroke is replayed as each would draw it", {

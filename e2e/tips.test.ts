@@ -3,7 +3,18 @@ import { decode, encode } from "fast-png";
 import type { Browser, Page } from "playwright-core";
 import sharp from "sharp";
 import { afterAll, beforeAll, expect, test } from "vitest";
-import { aim, chooseBrush, enterDemo, onBench, openBrowser, painter, penStroke, proofed } from "./browser";
+import {
+  aim,
+  chooseBrush,
+  comeToLife,
+  enterDemo,
+  keptKeys,
+  onBench,
+  openBrowser,
+  painter,
+  penStroke,
+  proofed,
+} from "./browser";
 
 let browser: Browser;
 beforeAll(async () => {
@@ -215,6 +226,16 @@ test("what cannot be opened is said in one line, SVG is drawn without running an
   timeout: 180_000,
 }, async () => {
   const { page, complaints, close } = await onBench(browser, "Enamel one-stroke");
+  const bench = page.url();
+  await page.goto("/desk/tip");
+  await comeToLife(page);
+  await page.getByRole("combobox", { name: "Longer side of a new sheet" }).selectOption("512");
+  await page.getByRole("combobox", { name: "Begin with" }).selectOption("speckle");
+  await page.getByText("512×512 px").first().waitFor();
+  await page.getByRole("link", { name: "Shelf", exact: true }).click();
+  await page.getByRole("link", { name: "Enamel one-stroke", exact: true }).last().click();
+  await page.waitForURL(bench);
+  await proofed(page);
   await penStroke(
     page,
     [300, 340, 380].map((x) => ({ x, y: 120, pressure: 1 })),
@@ -230,6 +251,13 @@ test("what cannot be opened is said in one line, SVG is drawn without running an
   await aim(page, "strength");
   await page.getByRole("radio", { name: "alpha" }).waitFor();
   expect(await page.getByRole("radio", { name: "alpha" }).isChecked()).toBe(true);
+  // What lay on the desk lies aside, over a reload, too.
+  await expect.poll(() => keptKeys(page)).toContainEqual(expect.stringMatching(/^tip desk .*, aside$/));
+  await page.reload();
+  await page.getByRole("button", { name: "Bring back what lay here" }).click();
+  await page.getByText("512×512 px").first().waitFor();
+  await page.getByRole("button", { name: "Bring back what lay here" }).click();
+  await expect.poll(() => page.getByText("512×512 px").count()).toBe(0);
 
   const open = (name: string, mimeType: string, body: string | Buffer) =>
     page.getByLabel("A picture for a tip").setInputFiles({ name, mimeType, buffer: Buffer.from(body) });

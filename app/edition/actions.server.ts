@@ -1,14 +1,23 @@
 import type { Brush } from "@core/brush";
 import { shownAnswers } from "@server/answers/repository";
 import { demonstrationsOf } from "@server/editions/demonstrations";
+import { mayHave } from "@server/editions/may-have";
 import { openBrushes } from "@server/editions/open-brushes";
-import { editionPackage, editionsOfSet, findEdition, packageBytes, samplerOf } from "@server/editions/repository";
+import {
+  type EditionEntry,
+  editionPackage,
+  editionsOfSet,
+  findEdition,
+  packageBytes,
+  samplerOf,
+} from "@server/editions/repository";
 import { onShelf, takePackage } from "@server/editions/take";
 import { makerOf } from "@server/outlet/find";
 import { hashOfBrush } from "@server/studies/brushes";
-import { hasTill, mayHave } from "@server/vouchers/repository";
-import { data, redirect } from "react-router";
+import { hasTill } from "@server/vouchers/repository";
+import { type AppLoadContext, data, redirect } from "react-router";
 import { needAccount, notFound } from "~/http/answers";
+import { openEdition } from "~/http/open-edition.server";
 import { faultOf, readForm } from "~/http/read-request.server";
 import type { Route } from "./+types/route";
 
@@ -30,14 +39,19 @@ export async function loader({ params, context }: Route.LoaderArgs) {
   const edition = await findEdition(database, params.id);
   if (!edition) throw notFound("edition");
   const accountId = context.account?.id;
-  const [{ set, brushes, changes = "" }, open, demonstrations, sampler, full, editions, makerId, shelf, answers] =
+  if (edition.withdrawnAt && !(await mayHave(database, edition, accountId))) {
+    const { name, studio, version, withdrawnAt, withdrawnWhy: why } = edition;
+    const [makerId, versions] = await Promise.all([makerOf(database, edition.id), versionsOut(database, edition)]);
+    return data({ gone: { name, studio, version, withdrawnAt, why, makerId, versions } }, { status: 410 });
+  }
+  const [{ set, brushes, changes = "" }, open, demonstrations, sampler, full, versions, makerId, shelf, answers] =
     await Promise.all([
       editionPackage(database, edition),
       openBrushes(database, edition, accountId),
       demonstrationsOf(database, edition.id),
       samplerOf(database, edition.id),
       edition.samplerOf ? findEdition(database, edition.samplerOf) : undefined,
-      editionsOfSet(database, edition.setId),
+      versionsOut(database, edition),
       makerOf(database, edition.id),
       accountId ? onShelf(database, accountId, edition) : undefined,
       shownAnswers(database, edition.setId, accountId),
@@ -50,19 +64,18 @@ export async function loader({ params, context }: Route.LoaderArgs) {
     const instrument = open.has(hash) ? { hash, brush } : undefined;
     return [{ file, name, notes, tags, group, note, size: tip.size, instrument }];
   });
-  const versions = editions
-    .filter(({ kind, withdrawnAt }) => kind === edition.kind && !withdrawnAt)
-    .map(({ id, version }) => ({ id, version }));
   return {
+    gone: undefined,
     edition,
     set,
     entries,
     demonstrations,
-    sampler,
-    full,
+    sampler: sampler?.withdrawnAt ? undefined : sampler,
+    full: full?.withdrawnAt ? undefined : full,
     versions,
     makerId,
-    changes,
+    /** They tell the values that changed: they are for those who may have them. */
+    changes: open.mayHave ? changes : "",
     mayHave: open.mayHave,
     shelf,
     answers,
@@ -73,14 +86,21 @@ export async function loader({ params, context }: Route.LoaderArgs) {
   };
 }
 
+/** Editions of the same set that are out, the newest first. */
+async function versionsOut(database: AppLoadContext["database"], { setId, kind }: EditionEntry) {
+  const editions = await editionsOfSet(database, setId);
+  return editions.filter((one) => one.kind === kind && !one.withdrawnAt).map(({ id, version }) => ({ id, version }));
+}
+
 /** Puts the edition's brushes on the shelf of whoever is signed in; a second time only where that is meant. */
 export async function action({ params, context, request }: Route.ActionArgs) {
   const account = needAccount(context, request);
   const { database } = context;
   const again = (await readForm(request)).get("again") === "1";
-  const edition = await findEdition(database, params.id);
-  const bytes = edition && !edition.withdrawnAt && (await packageBytes(database, edition.id));
-  if (!edition || !bytes) throw notFound("edition");
+  const edition = await openEdition(context, params.id);
+  if (edition.withdrawnAt) return data({ fault: "Its maker has withdrawn this edition." }, { status: 410 });
+  const bytes = await packageBytes(database, edition.id);
+  if (!bytes) throw notFound("edition");
   if (!(await mayHave(database, edition, account.id)))
     return data({ fault: "This edition is kept for those with a voucher." }, { status: 403 });
   const there = await onShelf(database, account.id, edition);

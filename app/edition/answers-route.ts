@@ -1,14 +1,12 @@
 import { firstFault } from "@core/brush";
 import { addAnswer, answerSchema } from "@server/answers/repository";
-import { findEdition } from "@server/editions/repository";
-import { notFound } from "~/http/answers";
+import { openEdition } from "~/http/open-edition.server";
 import { readJson } from "~/http/read-request.server";
 import type { Route } from "./+types/answers-route";
 
 /** Takes what a painter answers to an edition, signed in or not. */
 export async function action({ params, context, request }: Route.ActionArgs) {
-  const edition = await findEdition(context.database, params.id);
-  if (!edition) throw notFound("edition");
+  const edition = await openEdition(context, params.id);
   const asked = answerSchema.safeParse(await readJson(request));
   if (!asked.success) return Response.json({ fault: firstFault(asked.error) }, { status: 400 });
   const from = { accountId: context.account?.id, address: context.address };

@@ -7,6 +7,7 @@ import { Popover } from "~/ui/popover";
 import { counted, day, size } from "~/ui/words";
 import { VoucherBox } from "~/vouchers/voucher-box";
 import { CopyLink } from "./copy-link";
+import { OtherEditions } from "./other-editions";
 import { type OnShelf, TakeSet } from "./take-set";
 
 interface Props {
@@ -42,7 +43,6 @@ export function EditionHeader({
   signedIn,
   till,
 }: Props) {
-  const others = versions.filter(({ id }) => id !== edition.id);
   return (
     <header className="flex flex-col gap-3">
       <div className="min-w-0">
@@ -70,22 +70,19 @@ export function EditionHeader({
         </p>
       </div>
       {edition.withdrawnAt ? (
-        <p className="rounded-md border border-danger px-3 py-2">
-          Withdrawn on {day(edition.withdrawnAt)}
-          {edition.withdrawnWhy ? `: ${edition.withdrawnWhy}` : "."} Those who have it keep it.
-        </p>
+        <div className="flex flex-col items-start gap-2">
+          <p className="rounded-md border border-danger px-3 py-2">
+            Withdrawn on {day(edition.withdrawnAt)}
+            {edition.withdrawnWhy && `: “${edition.withdrawnWhy}”`}. It is shown to those alone who have it, as you do.
+          </p>
+          <PackageLink edition={edition} kind="plain" />
+        </div>
       ) : (
         <>
           {!mayHave && <VoucherBox editionId={edition.id} signedIn={signedIn} till={till} />}
           <div className="flex flex-wrap gap-2 print:hidden">
             {mayHave && <TakeSet editionId={edition.id} shelf={shelf} newest={versions[0]} signedIn={signedIn} />}
-            {mayHave && (
-              <Button kind={signedIn ? "plain" : "act"} asChild>
-                <a href={`/editions/${edition.id}/package.zip`} download>
-                  <Download aria-hidden size={15} /> Package, {size(edition.bytes)}
-                </a>
-              </Button>
-            )}
+            {mayHave && <PackageLink edition={edition} kind={signedIn ? "plain" : "act"} />}
             {changes && (
               <Popover
                 label="What changed from edition to edition"
@@ -115,18 +112,19 @@ export function EditionHeader({
             <EditionLink edition={full} says={`${full.version}, ${counted(full.brushes, "brush", "brushes")}`} />{" "}
           </>
         )}
-        {others.length > 0 && (
-          <>
-            Other editions:{" "}
-            {others.map(({ id, version }) => (
-              <Link key={id} to={`/editions/${id}`} className="mr-2 font-mono text-act underline underline-offset-4">
-                {version}
-              </Link>
-            ))}
-          </>
-        )}
+        <OtherEditions versions={versions.filter(({ id }) => id !== edition.id)} />
       </p>
     </header>
+  );
+}
+
+function PackageLink({ edition, kind }: { readonly edition: EditionEntry; readonly kind: "plain" | "act" }) {
+  return (
+    <Button kind={kind} asChild>
+      <a href={`/editions/${edition.id}/package.zip`} download>
+        <Download aria-hidden size={15} /> Package, {size(edition.bytes)}
+      </a>
+    </Button>
   );
 }
 

@@ -1,14 +1,15 @@
-import { findEdition } from "@server/editions/repository";
 import { sharePicture } from "@server/editions/share-picture";
-import { notFound } from "~/http/answers";
+import { openEdition } from "~/http/open-edition.server";
 import type { Route } from "./+types/share-route";
+
+/** Those who show links for others keep it for a day: it may be withdrawn. */
+const WHILE_IT_IS_OUT = "public, max-age=86400";
 
 /** The picture that a shared link to an edition shows. */
 export async function loader({ params, context }: Route.LoaderArgs) {
-  const edition = await findEdition(context.database, params.id);
-  if (!edition) throw notFound("edition");
+  const edition = await openEdition(context, params.id);
   const png = await sharePicture(context.database, context.pool, edition, context.account?.id ?? context.address);
   return new Response(Buffer.from(png), {
-    headers: { "Content-Type": "image/png", "Cache-Control": "public, max-age=31536000, immutable" },
+    headers: { "Content-Type": "image/png", "Cache-Control": WHILE_IT_IS_OUT },
   });
 }

@@ -31,6 +31,9 @@ export function numberOf(text: string): number | undefined {
   return /^[1-9]\d{0,8}$/.test(text) ? Number(text) : undefined;
 }
 
+/** What those who have found a thing keep for good, and nobody on the way keeps for others: it may be withdrawn, or be private. */
+export const KEPT_BY_WHO_ASKED = "private, max-age=31536000, immutable";
+
 /** The answer for what does not exist or is another's: the two are not told apart. */
 export function notFound(what: string): Response {
   return new Response(`There is no such ${what}, or it is not yours to see.`, { status: 404, statusText: "Not found" });

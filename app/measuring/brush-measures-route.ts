@@ -9,5 +9,5 @@ export async function loader({ params, context }: Route.LoaderArgs) {
   const brush =
     context.account && number && (await findRevision(context.database, context.account.id, params.id, number));
   if (!brush) throw notFound("brush");
-  return measuresResponse(context, brush, "private");
+  return measuresResponse(context, brush);
 }

@@ -7,12 +7,11 @@ import { faultOf } from "~/http/read-request.server";
 export async function measuresResponse(
   context: AppLoadContext,
   brush: Brush,
-  visibility: "public" | "private",
   files?: ReadonlyMap<string, Uint8Array>,
 ): Promise<Response> {
   try {
     const judgement = await measureBrush(context, brush, context.account?.id ?? context.address, files);
-    return Response.json(judgement, { headers: { "Cache-Control": `${visibility}, max-age=3600` } });
+    return Response.json(judgement, { headers: { "Cache-Control": "private, max-age=3600" } });
   } catch (error) {
     const { fault, status } = faultOf(error);
     return Response.json({ fault }, { status });

@@ -9,5 +9,5 @@ export async function loader({ params, context, request }: Route.LoaderArgs) {
   const brush =
     context.account && number && (await findRevision(context.database, context.account.id, params.id, number));
   if (!brush) throw notFound("brush");
-  return stripResponse(context, request, brush, "private");
+  return stripResponse(context, request, brush);
 }

@@ -7,6 +7,7 @@ import { stripJob } from "@server/render/job";
 import { stripPng } from "@server/strips/repository";
 import type { AppLoadContext } from "react-router";
 import { z } from "zod";
+import { KEPT_BY_WHO_ASKED } from "~/http/answers";
 
 const query = z.object({
   w: z.coerce.number().int().min(64).max(1600).default(720),
@@ -25,7 +26,6 @@ export async function stripResponse(
   context: AppLoadContext,
   request: Request,
   brush: Brush,
-  visibility: "public" | "private",
   tips?: ReadonlyMap<string, Uint8Array>,
 ): Promise<Response> {
   const asked = query.safeParse(Object.fromEntries(new URL(request.url).searchParams));
@@ -38,6 +38,6 @@ export async function stripResponse(
   const who = context.account?.id ?? context.address;
   const png = await stripPng(context.database, context.pool, job, who);
   return new Response(Buffer.from(png), {
-    headers: { "Content-Type": "image/png", "Cache-Control": `${visibility}, max-age=31536000, immutable` },
+    headers: { "Content-Type": "image/png", "Cache-Control": KEPT_BY_WHO_ASKED },
   });
 }

@@ -1,8 +1,8 @@
 import { PART_KEY_LENGTH } from "@core/release";
+import { mayHave } from "@server/editions/may-have";
 import { type EditionEntry, editionPackage, findEdition } from "@server/editions/repository";
 import { planRenewal } from "@server/renewals/plan";
 import { renew } from "@server/renewals/renew";
-import { mayHave } from "@server/vouchers/repository";
 import { type AppLoadContext, data, redirect } from "react-router";
 import { z } from "zod";
 import { needAccount, notFound } from "~/http/answers";

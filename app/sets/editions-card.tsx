@@ -104,7 +104,7 @@ function EditionList({ editions }: { editions: readonly EditionEntry[] }) {
         >
           <Field label="Why, for those who look for it" name="why" maxLength={300} />
           <div className="flex justify-end gap-2">
-            <Button onClick={() => setLeaving(undefined)}>Leave it out</Button>
+            <Button onClick={() => setLeaving(undefined)}>Keep it published</Button>
             <Button kind="danger" type="submit">
               Withdraw it
             </Button>

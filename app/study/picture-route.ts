@@ -1,7 +1,7 @@
 import { findImage } from "@server/images/repository";
 import { findStudy, keepStudyPicture } from "@server/studies/repository";
 import { data } from "react-router";
-import { notFound } from "~/http/answers";
+import { KEPT_BY_WHO_ASKED, notFound } from "~/http/answers";
 import { faultOf } from "~/http/read-request.server";
 import type { Route } from "./+types/picture-route";
 
@@ -12,7 +12,7 @@ export async function loader({ params, context }: Route.LoaderArgs) {
   const bytes = study?.pictureSha256 && (await findImage(database, study.pictureSha256));
   if (!bytes) throw notFound("picture");
   return new Response(Buffer.from(bytes), {
-    headers: { "Content-Type": "image/png", "Cache-Control": "private, max-age=31536000, immutable" },
+    headers: { "Content-Type": "image/png", "Cache-Control": KEPT_BY_WHO_ASKED },
   });
 }
 

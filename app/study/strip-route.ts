@@ -10,5 +10,5 @@ export async function loader({ params, context, request }: Route.LoaderArgs) {
   const study = account && (await findStudy(database, account.id, params.id));
   const brush = study && (await findStudyBrush(database, study.id, params.hash));
   if (!brush) throw notFound("brush");
-  return stripResponse(context, request, brush, "private");
+  return stripResponse(context, request, brush);
 }

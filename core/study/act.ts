@@ -8,6 +8,8 @@ import { traceSchema } from "./trace";
 /** Seven days of painting, ms: longer than anyone paints on one study. */
 const LONGEST = 7 * 24 * 3_600_000;
 export const MOST_LAYERS = 24;
+/** How often a study gets a new layer, those counted that were taken away again. */
+export const MOST_NEW_LAYERS = 1000;
 export const LAYER_NAME_LENGTH = 60;
 /** The most acts of one study, those that were taken back counted. */
 export const MOST_ACTS = 20_000;
@@ -114,3 +116,8 @@ const names: Readonly<Record<Exclude<Doing["kind"], "stroke">, string>> = {
   dip: "dipping the brush",
   dry: "letting it dry",
 };
+
+/** How many new layers a log makes, be it that they were taken back. */
+export function newLayersIn(log: readonly { readonly kind: Act["kind"] }[]): number {
+  return log.reduce((sum, { kind }) => sum + Number(kind === "layer"), 0);
+}

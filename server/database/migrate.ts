@@ -14,6 +14,7 @@ import * as setLines from "./migrations/0011-set-lines";
 import * as outlet from "./migrations/0012-outlet";
 import * as paints from "./migrations/0013-paints";
 import * as turns from "./migrations/0014-turns";
+import * as editionPictures from "./migrations/0015-edition-pictures";
 
 /** A step to a newer schema. */
 interface Step {
@@ -37,6 +38,7 @@ const steps: Record<string, Step> = {
   "0012-outlet": outlet,
   "0013-paints": paints,
   "0014-turns": turns,
+  "0015-edition-pictures": editionPictures,
 };
 
 const LOCK = "brosse_migrate";

@@ -275,6 +275,12 @@ interface DemonstrationRow {
   package: Buffer;
 }
 
+/** A picture that goes out with an edition. */
+interface EditionPictureRow {
+  edition_id: string;
+  sha256: string;
+}
+
 interface StageRow {
   edition_id: string;
   demonstration: number;
@@ -327,6 +333,7 @@ declare module "knex/types/tables" {
     study_brushes: StudyBrushRow;
     study_parts: StudyPartRow;
     demonstrations: DemonstrationRow;
+    edition_pictures: EditionPictureRow;
     stages: StageRow;
     answers: AnswerRow;
     publications: PublicationRow;

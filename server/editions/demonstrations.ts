@@ -14,6 +14,7 @@ import { type StripPainter, TooCostly } from "../render/pool";
 import { actsOf } from "../studies/acts";
 import { brushesOfStudy } from "../studies/brushes";
 import { type KeptStudy, studiesGoingOut } from "../studies/repository";
+import { addEditionPictures } from "./withdrawn-pictures";
 
 /** How many pictures of a demonstration are shown before its engine is there, and how long they are at most, px. */
 const STAGES = 8;
@@ -32,6 +33,8 @@ export interface Demonstration {
   readonly acts: number;
   readonly length: number;
   readonly bytes: Uint8Array;
+  /** The pictures of its brushes, by path. */
+  readonly files: ReadonlyMap<string, Uint8Array>;
   readonly stages: readonly { readonly count: number; readonly png: Uint8Array }[];
 }
 
@@ -65,7 +68,18 @@ export async function paintDemonstrations(
       const stages = await pool.stages({ bytes, most: STAGES, longest: LONGEST }, account.id);
       const length = Math.round(lengthOf(standing));
       return [
-        { name, brushFile: brushFile ?? null, width, height, paper, acts: standing.length, length, bytes, stages },
+        {
+          name,
+          brushFile: brushFile ?? null,
+          width,
+          height,
+          paper,
+          acts: standing.length,
+          length,
+          bytes,
+          files,
+          stages,
+        },
       ];
     } catch (error) {
       if (isFault(error, TooCostly) || isFault(error, FormatError))
@@ -116,7 +130,7 @@ export async function addDemonstrations(
 ): Promise<void> {
   for (const [
     number,
-    { name, brushFile, width, height, paper, acts, length, bytes, stages },
+    { name, brushFile, width, height, paper, acts, length, bytes, files, stages },
   ] of demonstrations.entries()) {
     await change("demonstrations").insert({
       edition_id: editionId,
@@ -131,6 +145,7 @@ export async function addDemonstrations(
       package_sha256: sha256Of(bytes),
       package: Buffer.from(bytes),
     });
+    await addEditionPictures(change, editionId, files);
     for (const { count, png } of stages) {
       const sha256 = await keepImage(change, png, `stage ${count} of ${name}`);
       await change("stages").insert({ edition_id: editionId, demonstration: number, acts: count, sha256 });

@@ -1,6 +1,6 @@
 import type { Database } from "../database/connect";
 import { hashOfBrush } from "../studies/brushes";
-import { mayHave } from "../vouchers/repository";
+import { mayHave } from "./may-have";
 import { type EditionEntry, editionPackage, samplerOf } from "./repository";
 
 /** Which brushes of an edition somebody may try, and so have the values of. */
@@ -19,7 +19,7 @@ export async function openBrushes(
 ): Promise<OpenBrushes> {
   if (await mayHave(database, edition, accountId)) return { mayHave: true, has: () => true };
   const sampler = await samplerOf(database, edition.id);
-  if (!sampler) return { mayHave: false, has: () => false };
+  if (!sampler || sampler.withdrawnAt) return { mayHave: false, has: () => false };
   // Files may be called otherwise in the full edition, where brushes of one name stand: hashes tell them apart.
   const { brushes } = await editionPackage(database, sampler);
   const hashes = new Set([...brushes.values()].map(hashOfBrush));

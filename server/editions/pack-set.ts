@@ -80,6 +80,16 @@ export function setFileOf(
   };
 }
 
+/** A set as it goes out. */
+export interface PackedSet {
+  readonly bytes: Uint8Array;
+  readonly set: SetFile;
+  /** The first sheet of its strokes, as PNG. */
+  readonly specimen: Uint8Array;
+  /** The pictures of its brushes, by path. */
+  readonly pictures: ReadonlyMap<string, Uint8Array>;
+}
+
 /** Packs brushes as a set, with the sheets of their specimen. @param changes what changed from edition to edition */
 export async function packSet(
   database: Database,
@@ -89,7 +99,7 @@ export async function packSet(
   version: string,
   entries: readonly Entry[],
   changes?: string,
-): Promise<{ readonly bytes: Uint8Array; readonly set: SetFile; readonly specimen: Uint8Array }> {
+): Promise<PackedSet> {
   const set = setFileOf(account, words, version, entries);
   const tips = await pictureFiles(
     database,
@@ -103,7 +113,7 @@ export async function packSet(
     files: new Map([...files, ...tips]),
     changes,
   });
-  return { bytes, set, specimen: sheets[0] };
+  return { bytes, set, specimen: sheets[0], pictures: tips };
 }
 
 /** All strokes under one another, with their names, on as many sheets as it takes. */

@@ -12,8 +12,9 @@ import { blocksOf } from "../sets/blocks";
 import { materialsOf } from "../sets/materials";
 import { brushesOfSet, type KeptSet, type SetMember } from "../sets/repository";
 import { addDemonstrations, paintDemonstrations } from "./demonstrations";
-import { type Entry, entriesOf, packSet, setFileOf } from "./pack-set";
+import { type Entry, entriesOf, type PackedSet, packSet, setFileOf } from "./pack-set";
 import { type Access, addEdition, fullVersions, newestPackage } from "./repository";
+import { addEditionPictures } from "./withdrawn-pictures";
 
 export type Publication = { readonly id: string } | { readonly fault: string };
 
@@ -85,8 +86,12 @@ export async function publish(
   tell("keeping it", 0.9);
   try {
     return await database.transaction(async (change) => {
-      const add = async ({ bytes, set: file, specimen }: typeof full, list: readonly Entry[], beside?: string) =>
-        addEdition(change, {
+      const add = async (
+        { bytes, set: file, specimen, pictures }: PackedSet,
+        list: readonly Entry[],
+        beside?: string,
+      ) => {
+        const id = await addEdition(change, {
           setId: set.id,
           set: file,
           brushes: list.map(({ brush }) => brush),
@@ -98,6 +103,9 @@ export async function publish(
           access: beside === undefined ? access : "open",
           samplerOf: beside,
         });
+        await addEditionPictures(change, id, pictures);
+        return id;
+      };
       const id = await add(full, entries);
       await addDemonstrations(change, id, demonstrations);
       if (sampler) await add(sampler, chosen, id);

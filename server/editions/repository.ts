@@ -121,6 +121,11 @@ export async function findEdition(database: Database, id: string): Promise<Editi
   return row && entry(row);
 }
 
+/** The editions whose specimen or cover is a picture, by the SHA-256 of its bytes. */
+export async function editionsShowing(database: Database, sha256: string): Promise<EditionEntry[]> {
+  return (await entries(database).where({ specimen_sha256: sha256 }).orWhere({ cover_sha256: sha256 })).map(entry);
+}
+
 /** The edition of which these are a package's bytes, by their SHA-256. */
 export async function findEditionOf(database: Database, packageSha256: string): Promise<EditionEntry | undefined> {
   const [row] = await entries(database).where({ package_sha256: packageSha256 });

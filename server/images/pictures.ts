@@ -7,6 +7,11 @@ export const pictureFolders = ["tips", "grains"] as const;
 
 export type PictureFolder = (typeof pictureFolders)[number];
 
+/** Whether a file of a package is a picture that brushes name. */
+export function isPicturePath(path: string): boolean {
+  return pictureFolders.some((name) => path.startsWith(`${name}/`));
+}
+
 /** The SHA-256 in a path by which brushes on a shelf name a picture. */
 function hashOf(path: string): string {
   return path.slice(path.indexOf("/") + 1, -".png".length);

@@ -1,4 +1,4 @@
-import { type Act, MOST_ACTS } from "@core/study/act";
+import { type Act, MOST_ACTS, MOST_NEW_LAYERS, newLayersIn } from "@core/study/act";
 import type { Database } from "../database/connect";
 import { MAX_STUDY_BYTES } from "../limits";
 
@@ -45,6 +45,8 @@ export async function appendActs(
     if (from + acts.length > MOST_ACTS) return { kind: "refused", fault: `a study holds ${MOST_ACTS} acts at most` };
     if (Number(row.bytes) + body.length > MAX_STUDY_BYTES)
       return { kind: "refused", fault: `a study holds ${MAX_STUDY_BYTES >> 20} MB of strokes at most` };
+    if (await hasTooManyLayers(change, id, acts))
+      return { kind: "refused", fault: `a study gets ${MOST_NEW_LAYERS} new layers at most` };
     const unknown = await unknownBrush(change, id, acts);
     if (unknown) return { kind: "refused", fault: `act ${from + unknown.place}: its brush is not one of the study’s` };
     const next = from + acts.length;
@@ -54,6 +56,19 @@ export async function appendActs(
       .update({ acts: next, bytes: Number(row.bytes) + body.length, changed_at: new Date() });
     return { kind: "kept", next };
   });
+}
+
+/** A new layer as it stands in a part's text; within a layer's name its quotes would have a stroke before them. */
+const NEW_LAYER = '"kind":"layer"';
+
+/** Whether a study would get more new layers than it may. What is kept is read only where some come. */
+async function hasTooManyLayers(change: Database, studyId: string, acts: readonly Act[]): Promise<boolean> {
+  const coming = newLayersIn(acts);
+  if (coming === 0) return false;
+  const [{ bytes }]: { bytes: number }[] = await change("study_parts")
+    .where({ study_id: studyId })
+    .select(change.raw("coalesce(sum(length(body) - length(replace(body, ?, ''))), 0) as bytes", [NEW_LAYER]));
+  return Number(bytes) / NEW_LAYER.length + coming > MOST_NEW_LAYERS;
 }
 
 /** The place of the first act whose brush is none of the study’s. */

@@ -1,6 +1,5 @@
 import { randomInt } from "node:crypto";
 import type { Database } from "../database/connect";
-import type { EditionEntry } from "../editions/repository";
 import { MOST_VOUCHERS } from "../limits";
 
 /** A code that opens the editions of a set to one account. */
@@ -96,21 +95,6 @@ export async function redeemVoucher(
     .update({ used_by: accountId, used_at: new Date() });
   if (used > 0) return true;
   return (await database("vouchers").where({ code, set_id: setId, used_by: accountId }).first("code")) !== undefined;
-}
-
-/** Whether an account may have an edition: it is open, its own, or it has used a voucher for the set. */
-export async function mayHave(
-  database: Database,
-  { setId, access }: Pick<EditionEntry, "setId" | "access">,
-  accountId: string | undefined,
-): Promise<boolean> {
-  if (access === "open") return true;
-  if (accountId === undefined) return false;
-  const [own, voucher] = await Promise.all([
-    database("sets").where({ id: setId, account_id: accountId }).first("id"),
-    database("vouchers").where({ set_id: setId, used_by: accountId }).first("code"),
-  ]);
-  return own !== undefined || voucher !== undefined;
 }
 
 /** Whether the stand-in till hands out vouchers of a set: where its maker says so. */

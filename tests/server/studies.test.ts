@@ -101,6 +101,26 @@ describe("a study's acts", () => {
     });
   });
 
+  test("that make layer after layer are refused at some point, in one part and over many", async () => {
+    const { account, study } = await workshop();
+    const layers = (count: number, first: number): Act[] =>
+      Array.from({ length: count }, (_, n) => ({
+        kind: "layer",
+        at: n,
+        layer: first + n,
+        above: 1,
+        name: `"kind":"layer"`,
+      }));
+    const fault = "a study gets 1000 new layers at most";
+    expect(await appendActs(database, account.id, study.id, 0, layers(1001, 2))).toEqual({ kind: "refused", fault });
+    expect(await appendActs(database, account.id, study.id, 0, layers(600, 2))).toMatchObject({ kind: "kept" });
+    expect(await appendActs(database, account.id, study.id, 600, layers(400, 602))).toMatchObject({ kind: "kept" });
+    expect(await appendActs(database, account.id, study.id, 1000, layers(1, 1002))).toEqual({ kind: "refused", fault });
+    expect(await appendActs(database, account.id, study.id, 1000, [{ kind: "back", at: 5 }])).toMatchObject({
+      kind: "kept",
+    });
+  });
+
   test("of another's study are not there", async () => {
     const { study, stroke } = await workshop();
     const stranger = await open();

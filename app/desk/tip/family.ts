@@ -18,11 +18,16 @@ export interface Member {
   readonly name: string;
   readonly weight: number;
   readonly sheet: TipSheet;
+  /** Whether anything was ever done to it: else it is no loss. */
+  readonly touched: boolean;
   /** What it was opened from. */
   readonly picture: Picture | undefined;
   readonly source: StrengthSource | undefined;
   readonly history: History<SheetStep>;
 }
+
+/** So many families lie aside. */
+export const MOST_ASIDE = 6;
 
 /** So much of one tip can be taken back. */
 const LIMITS = { steps: 500, bytes: 400 << 20 };
@@ -35,13 +40,18 @@ export function newMember(
   from?: { readonly picture: Picture; readonly source: StrengthSource },
 ): Member {
   const { picture, source } = from ?? {};
-  return { id: ++made, name, weight: 1, sheet, picture, source, history: emptyHistory(LIMITS) };
+  return { id: ++made, name, weight: 1, sheet, touched: false, picture, source, history: emptyHistory(LIMITS) };
 }
 
 /** A member with its next sheet, which can be taken back under this name. */
 export function changed(member: Member, sheet: TipSheet, label: string): Member {
   const step = { before: member.sheet, after: sheet };
-  return { ...member, sheet, history: did(member.history, { label, step, bytes: bytesOf(member.sheet) }) };
+  return {
+    ...member,
+    sheet,
+    touched: true,
+    history: did(member.history, { label, step, bytes: bytesOf(member.sheet) }),
+  };
 }
 
 /** A member one step back, or one of those forth again. */
@@ -56,19 +66,27 @@ export function travelled(member: Member, way: "undo" | "redo"): Member {
 export class TipFamily {
   members: readonly Member[] = [];
   private place = 0;
-  /** What lay here before something else took its place. */
-  private aside: readonly Member[] = [];
+  /** The families that lay here before others took their place, that one last which is brought back next. */
+  aside: readonly (readonly Member[])[] = [];
 
-  /** Whether something lay here before. */
-  get hasAside(): boolean {
-    return this.aside.length > 0;
+  /** Brings back what lay here before, and lays aside what lies here: often enough, each has its turn. */
+  bringBack(): void {
+    const back = this.aside.at(-1);
+    if (!back) return;
+    const rest = this.aside.slice(0, -1);
+    this.aside = this.members.length > 0 ? [this.members, ...rest] : rest;
+    this.members = back;
+    this.place = 0;
   }
 
-  /** Brings back what lay here before, and lays aside what lies here. */
-  bringBack(): void {
-    if (!this.hasAside) return;
-    [this.members, this.aside] = [this.aside, this.members];
-    this.place = 0;
+  /**
+   * Takes up what lay on the desk when it was left, and what lay aside then. Where something was put on the desk meanwhile, that
+   * stays, and the other is laid aside.
+   */
+  takeUp(left: readonly Member[], aside: readonly (readonly Member[])[]): void {
+    const isFree = this.members.length === 0;
+    if (isFree) this.members = left;
+    this.aside = fewOf([...aside, ...(isFree || left.length === 0 ? [] : [left]), ...this.aside]);
   }
 
   /** The tip that is worked on. */
@@ -85,7 +103,7 @@ export class TipFamily {
     const before = goes === "alone" ? [] : this.members;
     if (before.length + added.length > MOST_PICTURES)
       throw new RangeError(`a family has ${MOST_PICTURES} tips at most`);
-    if (goes === "alone" && this.members.length > 0) this.aside = this.members;
+    if (goes === "alone" && this.members.length > 0) this.aside = fewOf([...this.aside, this.members]);
     this.members = [...before, ...added];
     this.place = before.length;
   }
@@ -133,6 +151,13 @@ export class TipFamily {
     const sheet = sheetOfPicture(chosen.picture, source);
     this.alter(chosen.id, (member) => ({ ...changed(member, sheet, "what of the picture is strong"), source }));
   }
+}
+
+/** As many families as may lie aside: those go first to which nothing was done, then the oldest. */
+function fewOf(aside: readonly (readonly Member[])[]): readonly (readonly Member[])[] {
+  if (aside.length <= MOST_ASIDE) return aside;
+  const untouched = aside.findIndex((family) => family.every(({ touched }) => !touched));
+  return fewOf(aside.filter((_, n) => n !== Math.max(0, untouched)));
 }
 
 function bytesOf({ strength, map, greys }: TipSheet): number {

@@ -65,7 +65,7 @@ async function show(load: boolean): Promise<void> {
       source: chosen.source,
       histogram: histogramOf(strength),
       centre: weightCentre(strength),
-      aside: family.hasAside,
+      aside: family.aside.length > 0,
       chosen: family.chosenPlace,
       members,
     },
@@ -239,9 +239,8 @@ const say = servePort<TipDesking>(self, {
     },
     takeUp: async (key) => {
       keeper = new FamilyKeeper(key, family);
-      const left = await keeper.read();
-      // What was put on the desk meanwhile stays.
-      if (family.members.length === 0 && left.length > 0) family.put(left, "alone");
+      const { left, aside } = await keeper.read();
+      family.takeUp(left, aside);
       return show(true);
     },
     bringBack: () => {

@@ -1,6 +1,6 @@
 import { findImage } from "@server/images/repository";
 import { findSet } from "@server/sets/repository";
-import { notFound } from "~/http/answers";
+import { KEPT_BY_WHO_ASKED, notFound } from "~/http/answers";
 import type { Route } from "./+types/cover-route";
 
 /** The cover of an own set: the one that is kept, or, by `of`, one that was sent for it. */
@@ -11,6 +11,6 @@ export async function loader({ params, context, request }: Route.LoaderArgs) {
   const bytes = /^[0-9a-f]{64}$/.test(sha256) && (await findImage(context.database, sha256));
   if (!bytes) throw notFound("cover");
   return new Response(Buffer.from(bytes), {
-    headers: { "Content-Type": "image/png", "Cache-Control": "private, max-age=31536000, immutable" },
+    headers: { "Content-Type": "image/png", "Cache-Control": KEPT_BY_WHO_ASKED },
   });
 }

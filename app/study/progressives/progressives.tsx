@@ -1,7 +1,7 @@
 import { type Blend, blendNames } from "@core/kernels/blend-modes";
-import { LAYER_NAME_LENGTH, MOST_LAYERS } from "@core/study/act";
+import { LAYER_NAME_LENGTH, MOST_LAYERS, MOST_NEW_LAYERS, newLayersIn } from "@core/study/act";
 import type { LayerLook } from "@core/study/looks";
-import { useState } from "react";
+import { useMemo, useState } from "react";
 import { chooseLayer } from "~/easel/state/study-state";
 import { useSession, useStudy } from "~/easel/state/use-study";
 import { Segments } from "~/ui/segments";
@@ -16,6 +16,8 @@ export function Progressives() {
   const looks = useStudy((state) => state.sheet?.looks);
   const chosen = useStudy((state) => state.layer);
   const part = useStudy((state) => state.part);
+  const log = useStudy((state) => state.log);
+  const spent = useMemo(() => newLayersIn(log) >= MOST_NEW_LAYERS, [log]);
   const proofs = useProofs();
   const layer = looks?.find(({ id }) => id === chosen);
   return (
@@ -23,8 +25,10 @@ export function Progressives() {
       <header className="flex items-baseline justify-between px-2.5 pt-1.5">
         <h2 className="font-semibold font-serif text-base">Progressives</h2>
         <Tool
-          disabled={!looks || looks.length >= MOST_LAYERS}
-          title="A new sheet above this one"
+          disabled={!looks || looks.length >= MOST_LAYERS || spent}
+          title={
+            spent ? `This study has had ${MOST_NEW_LAYERS} new sheets, and gets no more` : "A new sheet above this one"
+          }
           onClick={() => session.addLayer()}
         >
           new

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { actSchema, brushHashSchema, MOST_ACTS } from "../../study/act";
+import { actSchema, brushHashSchema, MOST_ACTS, MOST_NEW_LAYERS, newLayersIn } from "../../study/act";
 import { sheetSchema, studyLevel, studyNameSchema, studyNotesSchema } from "../../study/model";
 import { brushPathSchema } from "../package/schema";
 
@@ -20,7 +20,10 @@ export const studyFileSchema = z.strictObject({
   /** The brushes that acts name, by the hash of their text. */
   brushes: z.array(z.strictObject({ hash: brushHashSchema, file: brushPathSchema })).max(MOST_STUDY_BRUSHES),
   ...studyNotesSchema.shape,
-  acts: z.array(fileActSchema).max(MOST_ACTS),
+  acts: z
+    .array(fileActSchema)
+    .max(MOST_ACTS)
+    .refine((acts) => newLayersIn(acts) <= MOST_NEW_LAYERS, `a study gets ${MOST_NEW_LAYERS} new layers at most`),
 });
 
 export type StudyFile = z.infer<typeof studyFileSchema>;

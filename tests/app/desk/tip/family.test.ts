@@ -2,7 +2,7 @@ import { planeOf } from "@core/desk/plane";
 import type { TipSheet } from "@core/desk/tip/sheet";
 import { MOST_PICTURES } from "@core/tip/shape/shape";
 import { describe, expect, test } from "vitest";
-import { changed, newMember, TipFamily, travelled } from "~/desk/tip/family";
+import { changed, MOST_ASIDE, newMember, TipFamily, travelled } from "~/desk/tip/family";
 
 const sheet = (value: number): TipSheet => ({ strength: planeOf(2, 2, () => value) });
 /** A sheet that says it is as large as that. */
@@ -57,6 +57,38 @@ describe("a family of tips", () => {
     family.put(members(...Array.from({ length: MOST_PICTURES }, (_, n) => `${n}`)), "alone");
     expect(() => family.put(members("one more"), "beside")).toThrow(`${MOST_PICTURES} tips at most`);
     expect(family.members).toHaveLength(MOST_PICTURES);
+  });
+
+  test("what lay on the desk before is laid aside, and brought back by turns; nothing of it is lost", () => {
+    const family = new TipFamily();
+    for (const name of ["a", "b", "c"]) family.put(members(name), "alone");
+    const seen = [0, 1, 2, 3].map(() => {
+      family.bringBack();
+      return names(family).join();
+    });
+    expect(seen).toEqual(["b", "a", "c", "b"]);
+  });
+
+  test("what was left there is taken up; what was put there meanwhile stays, and the other lies aside", () => {
+    const [free, taken] = [new TipFamily(), new TipFamily()];
+    free.takeUp(members("left"), [members("aside")]);
+    expect(names(free)).toEqual(["left"]);
+    taken.put(members("carried here"), "alone");
+    taken.takeUp(members("left"), [members("aside")]);
+    expect(names(taken)).toEqual(["carried here"]);
+    taken.bringBack();
+    expect(names(taken)).toEqual(["left"]);
+    taken.bringBack();
+    expect(names(taken)).toEqual(["aside"]);
+  });
+
+  test("so many lie aside and no more: those go first that nothing was done to", () => {
+    const family = new TipFamily();
+    family.put(members("worked on"), "alone");
+    family.alter(family.chosen?.id ?? 0, (member) => changed(member, sheet(1), "stroke"));
+    for (let n = 0; n <= MOST_ASIDE + 2; n++) family.put(members(`blank ${n}`), "alone");
+    expect(family.aside).toHaveLength(MOST_ASIDE);
+    expect(family.aside[0][0].name).toBe("worked on");
   });
 
   test("its tips are moved, weighed and taken off; the last one stays, and one is always chosen", () => {
