@@ -119,7 +119,22 @@ test("a study taken out is the same picture in Node, and the same again where it
   await context.close();
 });
 
-test("without a server strokes are kept in the browser; a killed page loses at most the stroke in hand", {
+/** How many acts of a study this browser has kept. */
+async function countActs(id: string): Promise<number> {
+  const base = await new Promise<IDBDatabase>((resolve, reject) => {
+    const opening = indexedDB.open(`brosse study ${id}`);
+    opening.onsuccess = () => resolve(opening.result);
+    opening.onerror = () => reject(opening.error);
+  });
+  const counting = base.transaction("acts").objectStore("acts").count();
+  const count = await new Promise<number>((resolve) => {
+    counting.onsuccess = () => resolve(counting.result);
+  });
+  base.close();
+  return count;
+}
+
+test("without a server strokes are kept in the browser; a killed page loses a moment of the stroke in hand", {
   timeout: 120_000,
 }, async () => {
   const { page, context } = await painter(browser);
@@ -134,11 +149,16 @@ test("without a server strokes are kept in the browser; a killed page loses at m
   await penStroke(page, wave(120));
   await penStroke(page, wave(180));
   await expect.poll(() => told(page).textContent(), { timeout: 20_000 }).toMatch(/^2 acts kept in this browser alone/);
-  // A third is under way when the page is killed: nothing of it is told to the page.
+  // A fourth is under way when the page is killed.
+  const address = page.url();
   await page.mouse.move(600, 300);
   await page.mouse.down();
-  await page.mouse.move(700, 330, { steps: 5 });
-  const address = page.url();
+  let x = 600;
+  const keptHere = async () => {
+    await page.mouse.move(++x, 300 + (x % 7));
+    return page.evaluate(countActs, address.split("/").at(-1) ?? "");
+  };
+  await expect.poll(keptHere).toBe(4);
   const cdp = await context.newCDPSession(page);
   const crashed = page.waitForEvent("crash");
   // A page that is gone does not answer.
@@ -148,11 +168,11 @@ test("without a server strokes are kept in the browser; a killed page loses at m
   const again = await context.newPage();
   await again.goto(address);
   await opened(again);
-  await again.getByText(/after 3 of 3 acts/).waitFor();
+  await again.getByText(/after 4 of 4 acts/).waitFor();
   await expect.poll(() => told(again).textContent(), { timeout: 20_000 }).toBe("kept");
   // And the server has them all: another browser sees the same.
   const answer = await context.request.get(`${address}/acts`);
-  expect(((await answer.json()) as { acts: unknown[] }).acts).toHaveLength(3);
+  expect(((await answer.json()) as { acts: unknown[] }).acts).toHaveLength(4);
   await context.close();
 });
 

@@ -41,7 +41,10 @@ export class Engine {
       this.port.on(kind, (said) => dispatchEvent(new CustomEvent("brosse:engine", { detail: { kind, ...said } })));
     this.port.on("acts", ({ ups }) => {
       this.upsHeard = ups;
-      if (!this.busy) for (const act of this.waiting.splice(0)) act();
+      // Whoever else hears of it comes first: what waits may be about the step that they make of it.
+      queueMicrotask(() => {
+        if (!this.busy) for (const act of this.waiting.splice(0)) act();
+      });
     });
     const offscreen = canvas.transferControlToOffscreen();
     this.port.tell("open", { canvas: offscreen, colours, proofs }, [offscreen]);

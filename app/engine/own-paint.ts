@@ -74,6 +74,11 @@ export class OwnPaint {
   /** The patches of the act that is under way. */
   private changing: Map<number, LayerPatch> | undefined;
   private begun: Reservoir = this.reservoir;
+  /** What could be taken back, and done again, before the stroke under way. */
+  private before: { readonly undone: OwnAct[]; readonly history: History<OwnStep> } = {
+    undone: [],
+    history: this.history,
+  };
   /** How many acts were begun, those counted that were taken back. */
   made = 0;
 
@@ -102,6 +107,13 @@ export class OwnPaint {
   /** All that was done and stands, the oldest first. The stroke that is under way is not among it. */
   get done(): readonly OwnAct[] {
     return this.painter ? this.acts.slice(0, -1) : this.acts;
+  }
+
+  /** All that was done and stands, with the stroke under way as far as it is drawn. */
+  get drawn(): readonly OwnAct[] {
+    const act = this.acts.at(-1);
+    if (!this.painter || act?.kind !== "stroke") return this.acts;
+    return [...this.done, { ...act, samples: [...act.samples] }];
   }
 
   /** Does what was done in another session, before all that was done in this one; not while a stroke is under way. */
@@ -140,6 +152,7 @@ export class OwnPaint {
     const { id, keepsAlpha } = layer;
     const { onMask } = this.state;
     const act: OwnStroke = { kind: "stroke", layer: id, onMask, keepsAlpha, brush, pictures, samples: [], seed, ink };
+    this.before = { undone: this.undone, history: this.history };
     this.acts.push(act);
     this.undone = [];
     this.made++;
@@ -175,8 +188,8 @@ export class OwnPaint {
     if (!this.painter) return;
     this.end();
     this.takeBack();
-    this.undone.pop();
-    this.history = { ...this.history, undone: this.history.undone.slice(1) };
+    this.undone = this.before.undone;
+    this.history = this.before.history;
     this.made--;
   }
 

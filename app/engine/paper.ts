@@ -31,6 +31,8 @@ const PROOFS = 0;
 const ABOVE = 1;
 const PROOF_LAYERS = 2;
 const WASH_INK = "#d8963c";
+/** How often a stroke under way is kept, ms. */
+const OFTEN = 500;
 /** The first proof is shown at once; how long those after it may gather before they are, ms. */
 const PATIENCE = 60;
 
@@ -56,6 +58,7 @@ export class Paper {
   /** Who waits for the stroke under way to end. */
   private readonly resting: (() => void)[] = [];
   private keeper: SheetKeeper | undefined;
+  private keptAt = 0;
 
   constructor(
     private readonly canvas: OffscreenCanvas,
@@ -114,7 +117,8 @@ export class Paper {
 
   /** Keeps what was done so far. */
   keep(): Promise<void> | undefined {
-    return this.keeper?.keep(this.own.done, this.own.layers);
+    this.keptAt = performance.now();
+    return this.keeper?.keep(this.own.drawn, this.own.layers);
   }
 
   /** Gives the paper another size; proofs are drawn anew, own strokes stay where they are. Answers as `setBrush`. */
@@ -225,6 +229,7 @@ export class Paper {
     if (!this.own.paints) return;
     this.own.push(samples.map(asPainter(this.manner.painter)));
     this.view.show();
+    if (performance.now() - this.keptAt > OFTEN) void this.keep();
   }
 
   /** Finishes the stroke at once, then the proofs that had to wait for it. Answers as `setBrush`. */
@@ -315,9 +320,9 @@ export class Paper {
     return papersOut[what](this.surface, this.manner);
   }
 
-  /** Not while a stroke is being painted. */
+  /** Does something to the own layers: at once, or when the stroke that is being painted has ended. */
   private change(act: () => void): void {
-    if (this.own.paints) return;
+    if (this.own.paints) return void this.resting.push(() => this.change(act));
     act();
     this.view.show();
   }

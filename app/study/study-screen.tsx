@@ -76,7 +76,10 @@ export function StudyScreen({ study, known, tray }: Props) {
       keeper?.retry();
       session.words?.retry();
     };
-    const away = () => void keeper?.flush();
+    const away = () => {
+      session.keepHand();
+      void keeper?.flush();
+    };
     addEventListener("online", online);
     addEventListener("pagehide", away);
     return () => {

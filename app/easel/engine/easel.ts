@@ -212,6 +212,11 @@ export class Easel {
     return true;
   }
 
+  /** Whether a stroke is under way. */
+  get paints(): boolean {
+    return this.stroke !== undefined;
+  }
+
   penMove(samples: readonly Sample[]): void {
     if (!this.stroke) return;
     this.sheet.push(this.stroke.writer.push(samples));

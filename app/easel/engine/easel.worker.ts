@@ -179,15 +179,24 @@ const say = servePort<EaselWork>(self, {
     penDown: (asked) => {
       stroke = asked.stroke;
       counted = 0;
-      easel?.penDown(asked.head);
+      if (!easel?.penDown(asked.head)) say("none", null);
     },
     penMove: (samples) => {
       easel?.penMove(samples);
       counted += samples.length;
       say("shown", { stroke, samples: counted });
     },
-    penUp: () => sayActed(easel?.penUp()),
-    penDrop: () => easel?.penDrop(),
+    penUp: () => {
+      if (!easel?.paints) return;
+      const entry = easel.penUp();
+      if (entry) sayActed(entry);
+      else say("none", null);
+    },
+    penDrop: () => {
+      if (!easel?.paints) return;
+      easel.penDrop();
+      say("none", null);
+    },
     act: (act) => sayActed(easel?.act(act)),
     back: ({ at }) => sayActed(easel?.back(at)),
     again: ({ at }) => sayActed(easel?.again(at)),

@@ -100,6 +100,8 @@ export interface EaselWork {
     readonly opening: { readonly done: number; readonly of: number };
     /** An act has joined the log. */
     readonly acted: { readonly n: number; readonly act: Act; readonly state: SheetState };
+    /** A stroke was begun, or ended, of which nothing joins the log. */
+    readonly none: null;
     readonly place: StudyPlace;
     readonly shown: { readonly stroke: number; readonly samples: number };
   };

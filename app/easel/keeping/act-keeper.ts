@@ -1,4 +1,5 @@
 import type { Act } from "@core/study/act";
+import type { HandShelf } from "./hand-keeper";
 
 /** Keeps acts in this browser, by their number in the log. */
 export interface ActShelf {
@@ -44,7 +45,7 @@ const RETRIES = [1000, 2000, 5000, 10_000, 30_000];
  * Keeps a study as it grows: each act in this browser at once, and on the server in numbered parts, each acknowledged.
  * Whatever is missing on either side is filled in from the other.
  */
-export class ActKeeper {
+export class ActKeeper implements HandShelf {
   private log: Act[] = [];
   /** The number of acts that the server surely has. */
   private kept = 0;
@@ -97,6 +98,13 @@ export class ActKeeper {
     this.hold(n, act);
     this.say();
     this.later(PAUSE);
+  }
+
+  /** Keeps a stroke in this browser that is not done yet; see `HandShelf`. */
+  hand(place: number, act: Act | undefined): void {
+    const n = this.log.length + place;
+    if (act) this.hold(n, act);
+    else this.shelf.drop(n).catch(() => undefined);
   }
 
   /** Tries again at once: the network is back. */

@@ -12,6 +12,7 @@ import { CallDropped } from "~/port/open-port";
 import type { EaselEngine } from "../engine/client";
 import type { Instrument, SheetState } from "../engine/protocol";
 import type { ActKeeper } from "../keeping/act-keeper";
+import { HandKeeper } from "../keeping/hand-keeper";
 import type { WordsKeeper } from "../keeping/words-keeper";
 import type { PictureTarget } from "../picture";
 import { StudyClock } from "./clock";
@@ -34,6 +35,8 @@ export class StudySession implements PictureTarget {
   private clock = new StudyClock(0);
   private sizeBegun = 0;
   private readonly known = new Map<string, Brush>();
+  /** What keeps the stroke under way; none where nothing is kept. */
+  private readonly hand: HandKeeper | undefined;
   /** The newest layer that was asked for, until the engine has it: strokes that follow are on it. */
   private coming: number | undefined;
 
@@ -46,6 +49,7 @@ export class StudySession implements PictureTarget {
     readonly words?: WordsKeeper,
   ) {
     this.store = new StudyStore(first);
+    this.hand = keeper && new HandKeeper(keeper);
     this.admit(instruments);
   }
 
@@ -87,6 +91,7 @@ export class StudySession implements PictureTarget {
     this.lightBy(lit, light);
     const stops = [
       engine.on("acted", ({ n, act, state }) => this.entered(n, act, state)),
+      engine.on("none", () => this.hand?.none()),
       engine.on("opening", (opening) => this.store.run(see({ opening }))),
       engine.on("place", (place) => this.store.run(see({ place }))),
     ];
@@ -138,7 +143,7 @@ export class StudySession implements PictureTarget {
   penDown(): void {
     const state = this.store.get();
     if (!isOpen(state) || !this.holds) return;
-    this.engine.current?.penDown({
+    const head: StrokeHead = {
       kind: "stroke",
       at: this.clock.read(),
       layer: state.layer,
@@ -152,7 +157,9 @@ export class StudySession implements PictureTarget {
       tintings: state.tintings && [...state.tintings],
       staysWet: state.keptWet || undefined,
       seed: crypto.getRandomValues(new Uint32Array(1))[0],
-    });
+    };
+    this.hand?.down(head);
+    this.engine.current?.penDown(head);
   }
 
   /** Lays a whole stroke that no hand draws. */
@@ -168,16 +175,23 @@ export class StudySession implements PictureTarget {
   }
 
   penMove(samples: readonly Sample[]): void {
+    this.hand?.move(samples);
     this.engine.current?.penMove(samples);
   }
 
   penUp(): void {
     this.clock.read();
+    this.hand?.up();
     this.engine.current?.penUp();
   }
 
   penDrop(): void {
     this.engine.current?.penDrop();
+  }
+
+  /** Keeps what is drawn, on the way out of the page. */
+  keepHand(): void {
+    this.hand?.flush();
   }
 
   rests(): boolean {
@@ -291,5 +305,6 @@ export class StudySession implements PictureTarget {
       }),
     );
     this.keeper?.add(n, act);
+    if (act.kind === "stroke") this.hand?.entered();
   }
 }

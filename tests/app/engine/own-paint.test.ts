@@ -179,6 +179,50 @@ describe("own paint", () => {
     twice.surface.release();
   });
 
+  test("a stroke that is dropped is as if it had never begun: what was taken back can be done again", () => {
+    const { surface, own } = sheet();
+    const stroke = (y: number): Act => ({
+      kind: "stroke",
+      brush: 0,
+      samples: lineSamples(10, y, 150, y),
+      erases: false,
+    });
+    act(own, stroke(30));
+    const one = seen(surface);
+    act(own, stroke(70));
+    const both = seen(surface);
+    own.takeBack();
+    const { made } = own;
+    own.begin(brushes[1], testPictures, ink, 1);
+    own.push(lineSamples(10, 50, 150, 60));
+    own.drop();
+    expect([seen(surface) === one, own.made, own.steps]).toEqual([
+      true,
+      made,
+      { back: "my last stroke", again: "my last stroke" },
+    ]);
+    own.doAgain();
+    expect(seen(surface) === both).toBe(true);
+    own.takeBack();
+    expect(seen(surface) === one).toBe(true);
+    surface.release();
+  });
+
+  test("a stroke under way is kept as far as it is drawn, and once more when it has grown", () => {
+    const { surface, own } = sheet();
+    own.begin(brushes[0], testPictures, ink, 1);
+    own.push(lineSamples(10, 50, 80, 50, 5));
+    const [early] = own.drawn;
+    own.push(lineSamples(80, 50, 150, 50, 5));
+    const [later] = own.drawn;
+    const readings = (one: typeof early) => (one.kind === "stroke" ? one.samples.length : 0);
+    expect([readings(early), readings(later), own.done.length]).toEqual([5, 10, 0]);
+    own.end();
+    expect(own.drawn[0]).not.toBe(later);
+    expect(own.drawn).toEqual(own.done);
+    surface.release();
+  });
+
   test("clearing is a step like others; strokes after it are counted anew", () => {
     const { surface, own } = sheet();
     const stroke: Act = { kind: "stroke", brush: 0, samples: lineSamples(10, 50, 150, 50), erases: false };
