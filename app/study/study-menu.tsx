@@ -1,8 +1,10 @@
+import { unwritten } from "@core/kernels/blend-modes";
 import { DropdownMenu } from "radix-ui";
 import { useState } from "react";
 import type { EaselEngine } from "~/easel/engine/client";
 import { useSession, useStudy } from "~/easel/state/use-study";
 import { fileName } from "~/formats/file-name";
+import { UNWRITTEN } from "~/formats/unwritten";
 import { Button } from "~/ui/button";
 import { saveFile } from "~/ui/save-file";
 
@@ -50,6 +52,7 @@ export function StudyMenu({ id }: { id: string }) {
   const session = useSession();
   const name = useStudy((state) => state.name);
   const ready = useStudy((state) => state.sheet !== undefined && state.standing.done.length > 0);
+  const strange = useStudy((state) => state.sheet?.looks.some(({ blend }) => unwritten.includes(blend)) ?? false);
   const sending = useStudy((state) => state.keeping.kind !== "kept");
   const [fault, setFault] = useState<string>();
   const take = async (what: keyof typeof waysOut) => {
@@ -88,6 +91,7 @@ export function StudyMenu({ id }: { id: string }) {
             {(Object.keys(waysOut) as (keyof typeof waysOut)[]).map((what) => (
               <DropdownMenu.Item key={what} className={item} onSelect={() => void take(what)}>
                 {waysOut[what].label}
+                {what === "layered" && strange && <span className="block text-[12.5px] text-soft">{UNWRITTEN}</span>}
               </DropdownMenu.Item>
             ))}
           </DropdownMenu.Content>

@@ -37,6 +37,9 @@ export function compositeOp(blend: Blend): string | undefined {
   return modes[blend];
 }
 
+/** The blend modes that OpenRaster has no name for. */
+export const unwritten: readonly Blend[] = blendNames.filter((blend) => !compositeOp(blend));
+
 /** The blend mode of this name in OpenRaster. */
 export function blendOfOp(op: string): Blend | undefined {
   return blendNames.find((blend) => modes[blend] === op);

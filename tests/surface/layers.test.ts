@@ -1,15 +1,16 @@
 import { createHash } from "node:crypto";
 import { hexToRgb } from "@core/colour/srgb";
-import { FormatError } from "@core/formats/fault";
 import { readOra } from "@core/formats/ora/read";
-import { unwritten, writeOra } from "@core/formats/ora/write";
-import { blendNames } from "@core/kernels/blend-modes";
+import { writeOra } from "@core/formats/ora/write";
+import { blendNames, unwritten } from "@core/kernels/blend-modes";
 import { blendOver } from "@core/kernels/reference/blend";
 import { paintHand, StrokePainter } from "@core/stroke/painter";
 import { flatten } from "@core/surface/flatten";
+import { tableLight } from "@core/surface/light";
 import { Picture } from "@core/surface/picture";
 import { Surface } from "@core/surface/surface";
 import { createCanvas, loadImage } from "@napi-rs/canvas";
+import { decode } from "fast-png";
 import { unzipSync } from "fflate";
 import { describe, expect, test } from "vitest";
 import { brushOf, lineSamples } from "../helpers";
@@ -248,13 +249,45 @@ describe("OpenRaster, written", () => {
     surface.release();
   });
 
-  test("names what it cannot write", () => {
+  test("a blend mode that has no name there is written as lying over and named; the merged picture has it", () => {
     expect(unwritten).toEqual(["exclusion"]);
     const surface = layered();
+    surface.layers[1].name = "glow";
     surface.layers[1].blend = "exclusion";
-    expect(() => writeOra(surface, null)).toThrow(FormatError);
-    expect(() => writeOra(surface, null)).toThrow('layer 2: OpenRaster has no name for "exclusion"');
+    const bytes = writeOra(surface, null);
+    const [, written] = readOra(bytes, "ours.ora").layers;
+    expect([written.name, written.blend]).toEqual(["glow (exclusion)", "source-over"]);
+    const merged = decode(unzipSync(bytes)["mergedimage.png"]);
+    expect(merged.depth).toBe(16);
+    // Sixteen bits are finer than eight, and the same picture.
+    const pixels = pixelsOf(surface);
+    const most = pixels.reduce((worst, value, i) => Math.max(worst, Math.abs(value - merged.data[i] / 257)), 0);
+    expect(most).toBeLessThanOrEqual(1);
+    expect(merged.data.some((value) => value % 257 !== 0)).toBe(true);
     surface.release();
+  });
+
+  test("light is in the merged picture where paint stands thick, and nowhere else", () => {
+    const surface = new Surface(kernels, 200, 120);
+    paintHand(
+      surface,
+      brushOf({ tip: { size: 40 }, paint: { body: 0.8 } }),
+      ink("#c03020"),
+      [lineSamples(30, 60, 90, 60)],
+      1,
+    );
+    paintHand(surface, brush, ink("#2060c0"), [lineSamples(140, 20, 140, 100)], 1);
+    const dark = { ...tableLight, direction: tableLight.direction + 90 };
+    const of = (light?: typeof tableLight) => decode(unzipSync(writeOra(surface, null, light))["mergedimage.png"]).data;
+    const [flatly, one, other] = [of(), of(tableLight), of(dark)];
+    const at = (data: typeof flatly, x: number, y: number) => data[(y * 200 + x) * 4];
+    const left = Array.from({ length: 100 * 100 }, (_, n) => [20 + (n % 100), 10 + Math.floor(n / 100)] as const);
+    expect(left.some(([x, y]) => at(one, x, y) !== at(other, x, y))).toBe(true);
+    for (let y = 20; y < 100; y++) expect(at(one, 140, y)).toBe(at(flatly, 140, y));
+    surface.release();
+  });
+
+  test("says that there is nothing to write", () => {
     const empty = new Surface(kernels, 10, 10);
     expect(() => writeOra(empty, null)).toThrow("there is nothing on any layer");
     empty.release();

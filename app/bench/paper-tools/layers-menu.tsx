@@ -1,7 +1,8 @@
-import { type Blend, blendNames } from "@core/kernels/blend-modes";
+import { type Blend, blendNames, unwritten } from "@core/kernels/blend-modes";
 import { ArrowDown, ArrowUp, Layers, Plus, Trash2 } from "lucide-react";
 import { type ReactNode, useId } from "react";
 import { MOST_OWN_LAYERS, newOwnLayer, type OwnLayer, type OwnLayers } from "~/engine/own-layers";
+import { UNWRITTEN } from "~/formats/unwritten";
 import { Button } from "~/ui/button";
 import { Segments } from "~/ui/segments";
 import { box } from "~/ui/settings/box";
@@ -182,6 +183,9 @@ export function LayersMenu() {
         <Button className="h-7" onClick={save}>
           Save the paper in layers (OpenRaster)
         </Button>
+        {layers.some(({ blend }) => unwritten.includes(blend)) && (
+          <p className="text-[12.5px] text-soft">{UNWRITTEN}</p>
+        )}
         <div className="flex items-center gap-1.5">
           <span className="w-24">Thick paint</span>
           <Button className="h-7" onClick={() => saveRelief("heights")}>

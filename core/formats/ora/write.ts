@@ -1,9 +1,9 @@
 import { strToU8, type Zippable, zipSync } from "fflate";
 import type { Rgb } from "../../colour/srgb";
-import { type Blend, blendNames, compositeOp } from "../../kernels/blend-modes";
+import { compositeOp } from "../../kernels/blend-modes";
 import { layerPixels } from "../../surface/layer-pixels";
 import type { Light } from "../../surface/light";
-import { Picture } from "../../surface/picture";
+import { deepPixels, Picture } from "../../surface/picture";
 import type { Surface } from "../../surface/surface";
 import { FormatError } from "../fault";
 import { writeRgba, writeRgba16 } from "../png/png";
@@ -13,14 +13,11 @@ const THUMBNAIL = 256;
 /** ZIP begins in 1980; one fixed moment, so that equal pictures are equal bytes. */
 const MOMENT = new Date(1980, 0, 2, 12);
 
-/** The blend modes that the specification has no name for. */
-export const unwritten: readonly Blend[] = blendNames.filter((blend) => !compositeOp(blend));
-
 /**
  * Writes a surface as OpenRaster (specification 0.0.5, freedesktop.org): `mimetype` first and stored, a 16-bit PNG for each
- * layer that has paint, the merged picture and a thumbnail. What a mask hides is left out of its layer.
+ * layer that has paint (one whose blend mode the specification has no name for lies over, and its name says so), the merged picture in 16 bits as well, and a thumbnail. What a mask hides is left out of its layer.
  * @param paper an opaque lowest layer, or null for none @param light by which the merged picture shows thick paint; none for flat
- * @throws FormatError when a layer's blend mode has no name in the specification
+ * @throws FormatError when nothing is on any layer
  */
 export function writeOra(surface: Surface, paper: Rgb | null, light?: Light): Uint8Array {
   const files: Zippable = { mimetype: [strToU8("image/openraster"), { level: 0 }] };
@@ -36,18 +33,18 @@ export function writeOra(surface: Surface, paper: Rgb | null, light?: Light): Ui
     const pixels = layerPixels(surface, layer);
     if (!pixels) return;
     const op = compositeOp(layer.blend);
-    if (!op) throw new FormatError(`layer ${n + 1}: OpenRaster has no name for "${layer.blend}"`);
+    const name = layer.name || `layer ${n + 1}`;
     const src = `data/layer${n}.png`;
     pictures.push([src, writeRgba16(pixels.data, pixels.width, pixels.height)]);
     nodes.push(
       node({
-        name: layer.name || `layer ${n + 1}`,
+        name: op ? name : `${name} (${layer.blend})`,
         src,
         x: pixels.x,
         y: pixels.y,
         opacity: layer.opacity,
         visible: layer.visible,
-        op,
+        op: op ?? "svg:src-over",
       }),
     );
   });
@@ -55,13 +52,36 @@ export function writeOra(surface: Surface, paper: Rgb | null, light?: Light): Ui
   const stack = `<?xml version="1.0" encoding="UTF-8"?>\n<image version="0.0.5" w="${surface.width}" h="${surface.height}">\n<stack>\n${nodes.reverse().join("\n")}\n</stack>\n</image>\n`;
   files["stack.xml"] = strToU8(stack);
   for (const [path, bytes] of pictures) files[path] = [bytes, { level: 0 }];
-  const shown = new Picture(surface, paper, light);
-  shown.showAll();
-  const merged = shown.copy();
-  shown.release();
-  files["mergedimage.png"] = [writeRgba(merged, surface.width, surface.height), { level: 0 }];
+  const merged = seen(surface, paper, light);
+  files["mergedimage.png"] = [
+    writeRgba16(deepMerged(surface, paper, light, merged), surface.width, surface.height),
+    { level: 0 },
+  ];
   files["Thumbnails/thumbnail.png"] = [thumbnail(merged, surface.width, surface.height), { level: 0 }];
   return zipSync(files, { mtime: MOMENT });
+}
+
+/** The surface as it is shown, in 8 bits. */
+function seen(surface: Surface, paper: Rgb | null, light: Light | undefined): Uint8ClampedArray<ArrayBuffer> {
+  const shown = new Picture(surface, paper, light);
+  shown.showAll();
+  const pixels = shown.copy();
+  shown.release();
+  return pixels;
+}
+
+/** The surface in 16 bits; where light changes what is seen, as that shows it, which is in 8. */
+function deepMerged(
+  surface: Surface,
+  paper: Rgb | null,
+  light: Light | undefined,
+  lit: Uint8ClampedArray<ArrayBuffer>,
+): Uint16Array {
+  const deep = deepPixels(surface, paper);
+  if (!light || !surface.layers.some(({ heights }) => heights)) return deep;
+  const flatly = seen(surface, paper, undefined);
+  for (let i = 0; i < deep.length; i++) if (lit[i] !== flatly[i]) deep[i] = lit[i] * 257;
+  return deep;
 }
 
 const ENTITIES: Readonly<Record<string, string>> = { "&": "&amp;", "<": "&lt;", ">": "&gt;", '"': "&quot;" };
