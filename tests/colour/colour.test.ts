@@ -1,3 +1,4 @@
+import { linearToOklab, oklabToLinear } from "@core/colour/oklab";
 import { oklchToRgb, rgbToOklch, shiftColour } from "@core/colour/oklch";
 import { fromLinear, hexToRgb, rgbToHex, toLinear } from "@core/colour/srgb";
 import { exp, ln, power } from "@core/numeric/power";
@@ -19,6 +20,27 @@ describe("against culori", () => {
         expect(ours.l).toBeCloseTo(theirs.l, 5);
         expect(ours.c).toBeCloseTo(theirs.c, 5);
         if (theirs.c > 0.01) expect(Math.abs(((ours.h - (theirs.h ?? 0) + 540) % 360) - 180)).toBeLessThan(0.05);
+      }),
+    );
+  });
+
+  test("linear light to OKLab and back, to twelve digits; greys have no colour", () => {
+    const theirs = converter("oklab");
+    fc.assert(
+      fc.property(unit, unit, unit, (r, g, b) => {
+        const [l, a, second] = linearToOklab([r, g, b]);
+        const expected = theirs({ mode: "lrgb", r, g, b });
+        for (const [ours, other] of [
+          [l, expected.l],
+          [a, expected.a],
+          [second, expected.b],
+        ])
+          expect(Math.abs(ours - other)).toBeLessThan(1e-12);
+        oklabToLinear([l, a, second]).forEach((c, i) => {
+          expect(Math.abs(c - [r, g, b][i])).toBeLessThan(1e-12);
+        });
+        const [, red, yellow] = linearToOklab([r, r, r]);
+        expect(Math.hypot(red, yellow)).toBeLessThan(1e-12);
       }),
     );
   });

@@ -191,14 +191,14 @@ function cubeRoot(x: v128): v128 {
 
 // The matrices of core/colour/oklab.ts.
 function openOklab(to: usize, r: v128, g: v128, b: v128, alpha: v128): void {
-  const l = cubeRoot(weighed(0.4122214708, r, 0.5363325363, g, 0.0514459929, b));
-  const m = cubeRoot(weighed(0.2119034982, r, 0.6806995451, g, 0.1073969566, b));
-  const s = cubeRoot(weighed(0.0883024619, r, 0.2817188376, g, 0.6299787005, b));
+  const l = cubeRoot(weighed(0.412221469470763, r, 0.5363325372617348, g, 0.0514459932675022, b));
+  const m = cubeRoot(weighed(0.2119034958178252, r, 0.6806995506452344, g, 0.1073969535369406, b));
+  const s = cubeRoot(weighed(0.0883024591900564, r, 0.2817188391361215, g, 0.6299787016738221, b));
   storeThree(
     to,
-    weighed(0.2104542553, l, 0.793617785, m, -0.0040720468, s),
-    weighed(1.9779984951, l, -2.428592205, m, 0.4505937099, s),
-    weighed(0.0259040371, l, 0.7827717662, m, -0.808675766, s),
+    weighed(0.210454268309314, l, 0.7936177747023054, m, -0.0040720430116193, s),
+    weighed(1.9779985324311684, l, -2.4285922420485799, m, 0.450593709617411, s),
+    weighed(0.0259040424655478, l, 0.7827717124575296, m, -0.8086757549230774, s),
     alpha,
   );
 }
@@ -209,14 +209,14 @@ function cube(x: v128): v128 {
 }
 
 function closeOklab(at: usize, lightness: v128, a: v128, b: v128, alpha: v128, share: v128): void {
-  const l = cube(weighed(1, lightness, 0.3963377774, a, 0.2158037573, b));
-  const m = cube(weighed(1, lightness, -0.1055613458, a, -0.0638541728, b));
-  const s = cube(weighed(1, lightness, -0.0894841775, a, -1.291485548, b));
+  const l = cube(weighed(1, lightness, 0.3963377773761749, a, 0.2158037573099136, b));
+  const m = cube(weighed(1, lightness, -0.1055613458156586, a, -0.0638541728258133, b));
+  const s = cube(weighed(1, lightness, -0.0894841775298119, a, -1.2914855480194092, b));
   closeLinear(
     at,
-    weighed(4.0767416621, l, -3.3077115913, m, 0.2309699292, s),
-    weighed(-1.2684380046, l, 2.6097574011, m, -0.3413193965, s),
-    weighed(-0.0041960863, l, -0.7034186147, m, 1.707614701, s),
+    weighed(4.0767416360759583, l, -3.3077115392580625, m, 0.2309699031821045, s),
+    weighed(-1.2684379732850319, l, 2.6097573492876891, m, -0.3413193760026573, s),
+    weighed(-0.0041960761386755, l, -0.7034186179359363, m, 1.7076146940746117, s),
     alpha,
     share,
   );
