@@ -4,9 +4,10 @@ import { type Brush, scaledBrush } from "@core/brush";
 import { brushPath, unpack } from "@core/formats/package";
 import { writeRgba } from "@core/formats/png/png";
 import { readTipPicture } from "@core/formats/png/tip-picture";
-import { apart, proofed, proofScale } from "@core/measure/likeness";
+import { apart, proofBed, proofed, proofScale } from "@core/measure/likeness";
 import type { Pictures } from "@core/picture/picture";
 import { compareSets, proposeVersion } from "@core/release";
+import { bedFor, bedRoom } from "@core/stroke/bed";
 import { renderHand } from "@core/stroke/render";
 import { stripScene } from "@core/stroke/strip-scene";
 import { readOptions } from "./arguments";
@@ -35,7 +36,8 @@ export function diff(args: readonly string[]): void {
   const taken = new Set<string>();
   const changed = change.changed.map(({ file, name, parts, paints, from: before, to: after }) => {
     const scale = Math.min(proofScale(before, pictures), proofScale(after, pictures));
-    const [a, b] = [before, after].map((brush) => proofed(brush, scale, pictures));
+    const bed = proofBed([before, after]);
+    const [a, b] = [before, after].map((brush) => proofed(brush, scale, pictures, bed));
     if (folder !== undefined && paints) {
       const path = brushPath(name, taken).replace(/^brushes\/(.*)\.json$/, "$1.png");
       writeWhole(
@@ -66,10 +68,11 @@ export function diff(args: readonly string[]): void {
 /** Strokes under one another. */
 function strokes(brushes: readonly Brush[], pictures: Pictures): Uint8Array {
   const sheet = new Uint8ClampedArray(WIDTH * HEIGHT * brushes.length * 4);
+  const bed = bedFor(brushes, bedRoom(WIDTH, HEIGHT));
   brushes.forEach((brush, n) => {
     const scene = stripScene(brush, WIDTH, HEIGHT, pictures);
     sheet.set(
-      renderHand({ ...scene, width: WIDTH, height: HEIGHT, ink, paper, seed: 1, pictures }),
+      renderHand({ ...scene, bed, width: WIDTH, height: HEIGHT, ink, paper, seed: 1, pictures }),
       n * WIDTH * HEIGHT * 4,
     );
   });

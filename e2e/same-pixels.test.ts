@@ -4,7 +4,7 @@ import { hexToRgb } from "@core/colour/srgb";
 import { readTipPicture } from "@core/formats/png/tip-picture";
 import { proofsOn } from "@core/hand/proof";
 import type { Pictures } from "@core/picture/picture";
-import { needsBed } from "@core/stroke/bed";
+import { needsBed, wholeBedFor } from "@core/stroke/bed";
 import { renderHand } from "@core/stroke/render";
 import { tableLight } from "@core/surface/light";
 import { demoBrushes } from "@demo/brushes";
@@ -72,7 +72,7 @@ function compareOne(seen: Pixels, brush: Brush, tips: Pictures): Compared {
     seed: 1,
     pictures: tips,
     light: tableLight,
-    bed: needsBed(brush) ? main.bed : undefined,
+    bed: needsBed(brush) ? wholeBedFor([brush], main.bed) : undefined,
   });
   return {
     name: brush.name,

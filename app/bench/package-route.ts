@@ -1,3 +1,4 @@
+import { usualLicence } from "@core/formats/package";
 import { findBrush } from "@server/brushes/repository";
 import { entriesOf, packSet } from "@server/editions/pack-set";
 import { fileName } from "~/formats/file-name";
@@ -14,7 +15,7 @@ export async function loader({ params, context, request }: Route.LoaderArgs) {
     context.database,
     context.pool,
     account,
-    { name: kept.brush.name, licence: "LicenseRef-Studio", notes: "", credits: "" },
+    { name: kept.brush.name, licence: usualLicence, notes: "", credits: "" },
     "0.0.0",
     entriesOf([{ id: kept.id, brush: kept.brush, group: "" }]),
   );

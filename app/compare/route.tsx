@@ -2,6 +2,7 @@ import { differences } from "@core/brush";
 import type { HandChoice } from "@core/hand/drawn";
 import type { Hand as DrawnHand } from "@core/hand/sample";
 import { simulatedHands } from "@core/hand/simulate";
+import { needsBed } from "@core/stroke/bed";
 import { stripScene } from "@core/stroke/strip-scene";
 import { useMemo, useState } from "react";
 import { Link, useSearchParams } from "react-router";
@@ -9,6 +10,7 @@ import { useKeptDraft } from "~/keeping/use-kept-draft";
 import { DifferenceStrip } from "~/measuring/difference-strip";
 import { LiveStrip } from "~/measuring/live-strip";
 import { measureWords } from "~/measuring/measure-words";
+import type { Below } from "~/measuring/protocol";
 import { type BrushPair, useApart } from "~/sets/looking/use-apart";
 import { Button } from "~/ui/button";
 import { box } from "~/ui/settings/box";
@@ -28,6 +30,7 @@ const WIDTH = 360;
 const HEIGHT = 90;
 const usual: readonly Hand[] = ["slow-swell", "light-to-heavy", "dots"];
 const WET = "wet";
+const BARE = "bare";
 
 /** Brushes on the same strokes, side by side: what they look like, what they measure, how far each is from the first. */
 export default function Compare({ loaderData: { rows, like, account } }: Route.ComponentProps) {
@@ -35,7 +38,8 @@ export default function Compare({ loaderData: { rows, like, account } }: Route.C
   const [hands, setHands] = useState(usual);
   const [own, setOwn] = useState<DrawnHand>();
   useKeptDraft(`compare hand ${account}`, own, (kept) => ownHandSchema.safeParse(kept).data, setOwn);
-  const [below, setBelow] = useState("");
+  /** Until it is chosen: what is fair to all of them. */
+  const [chosenBelow, setBelow] = useState<string>();
   const brushes = useMemo(() => rows.map(({ brush }) => brush), [rows]);
   const pairs = useMemo(() => brushes.map((brush): BrushPair => [brushes[0], brush]), [brushes]);
   const aparts = useApart(pairs);
@@ -43,7 +47,12 @@ export default function Compare({ loaderData: { rows, like, account } }: Route.C
     () => Math.min(1, ...brushes.map((b) => stripScene(b, WIDTH, HEIGHT).brush.tip.size / b.tip.size)),
     [brushes],
   );
-  const over = rows.find(({ id }) => id === below)?.brush;
+  const laid = chosenBelow ?? (brushes.some(({ paint }) => paint.mixing > 0) || brushes.some(needsBed) ? WET : BARE);
+  const over = rows.find(({ id }) => id === laid)?.brush;
+  const below = useMemo(
+    (): Below => (over ? { kind: "paint", brush: over } : laid === WET ? { kind: "bed", brushes } : { kind: "bare" }),
+    [over, laid, brushes],
+  );
   const setHand = (n: number, hand: Hand) => setHands(hands.map((one, i) => (i === n ? hand : one)));
   const drawn = (hand: Hand): HandChoice | undefined => (hand === OWN ? own : hand);
   const first = rows[0];
@@ -67,9 +76,9 @@ export default function Compare({ loaderData: { rows, like, account } }: Route.C
         </span>
         <label className="ml-auto flex items-center gap-2 text-[13px]">
           Over
-          <select className={box} value={below} onChange={(event) => setBelow(event.target.value)}>
-            <option value="">bare paper, or what the brush needs</option>
-            <option value={WET}>wet bars of three colours</option>
+          <select className={box} value={laid} onChange={(event) => setBelow(event.target.value)}>
+            <option value={BARE}>bare paper</option>
+            <option value={WET}>wet paint, the same under each</option>
             {rows.map(({ id, brush }) => (
               <option key={id} value={id}>
                 the paint of {brush.name}
@@ -157,8 +166,7 @@ export default function Compare({ loaderData: { rows, like, account } }: Route.C
                             brush={brush}
                             hand={drawn(hand)}
                             scale={scale}
-                            over={over}
-                            wet={below === WET}
+                            below={below}
                             width={WIDTH}
                             height={HEIGHT}
                             label={`${brush.name}, ${hand === OWN ? "your own hand" : hand.replaceAll("-", " ")}`}
@@ -176,6 +184,7 @@ export default function Compare({ loaderData: { rows, like, account } }: Route.C
                             to={brush}
                             hand={drawn(hands[0]) ?? "slow-swell"}
                             scale={scale}
+                            below={below}
                             width={WIDTH}
                             height={HEIGHT}
                           />

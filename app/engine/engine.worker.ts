@@ -69,7 +69,7 @@ const say = servePort<Painting>(self, {
       }
       for (const [index, { brush, pictures }] of all.entries()) {
         if (!colours || !(await job.wanted())) return undefined;
-        const picture = await stripPiece(brush, pictures, width, height, scale, { colours, light });
+        const picture = await stripPiece(brush, pictures, width, height, scale, { colours, light }, brushes);
         job.say("piece", { index, picture }, [picture]);
       }
       return { scale };

@@ -6,7 +6,7 @@ import type { Sample } from "@core/hand/sample";
 import type { Room } from "@core/hand/simulate";
 import { createKernels, type Kernels } from "@core/kernels/load";
 import { noPictures, type Pictures } from "@core/picture/picture";
-import { needsBed, paintBed } from "@core/stroke/bed";
+import { needsBed, paintBed, wholeBedFor } from "@core/stroke/bed";
 import type { Ink } from "@core/stroke/laying/ink";
 import { paintHand } from "@core/stroke/painter";
 import { tableLight } from "@core/surface/light";
@@ -183,7 +183,7 @@ export class Paper {
   private paintProof(brush: Brush, pictures: Pictures, { strokes, bed, below, scale }: Proof): void {
     const { surface, manner } = this;
     surface.paintOn(PROOFS);
-    if (needsBed(brush)) paintBed(surface, bed, brush);
+    if (needsBed(brush)) paintBed(surface, wholeBedFor([brush], bed));
     else if (below !== "nothing")
       paintHand(surface, washBrush(bed.height * 0.6), { ...this.ink, colour: hexToRgb(WASH_INK) }, washStrokes(bed), 1);
     if (below === "layer") surface.paintOn(ABOVE);

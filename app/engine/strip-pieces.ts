@@ -1,7 +1,7 @@
 import { type Brush, scaledBrush } from "@core/brush";
 import { lightToHeavy, type SimulatedHand, slowSwell, wave } from "@core/hand/simulate";
 import type { Pictures } from "@core/picture/picture";
-import { bedRoom } from "@core/stroke/bed";
+import { bedFor } from "@core/stroke/bed";
 import { type StripScene, stripScene } from "@core/stroke/strip-scene";
 import { type PaintLook, paint } from "./vignettes";
 
@@ -22,7 +22,10 @@ export function pieceScale(brush: Brush, pictures: Pictures, width: number, heig
   return Math.min(1, ...sizes.map((size) => size / brush.tip.size));
 }
 
-/** The strokes of a brush at a scale in which none of its marks is cut: light to heavy, a slow swell and a wave, one below the other. */
+/**
+ * The strokes of a brush at a scale in which none of its marks is cut: light to heavy, a slow swell and a wave, one below the other.
+ * @param beside all brushes that are seen beside one another: what lies below is the same for them
+ */
 export function stripPiece(
   brush: Brush,
   pictures: Pictures,
@@ -30,6 +33,7 @@ export function stripPiece(
   height: number,
   scale: number,
   look: PaintLook,
+  beside: readonly Brush[],
 ): Promise<ImageBitmap> {
   const { hands, each } = handsOf(height);
   const shown = scaledBrush(brush, scale);
@@ -37,6 +41,6 @@ export function stripPiece(
   const strokes = scenes.flatMap((scene, n) =>
     scene.strokes.map((stroke) => stroke.map((sample) => ({ ...sample, y: sample.y + each * n }))),
   );
-  const bed = bedRoom(brush, { left: 0, top: height * 0.05, width, height: height * 0.9 });
+  const bed = bedFor(beside, { left: 0, top: height * 0.05, width, height: height * 0.9 });
   return paint(shown, pictures, strokes, width, height, look, { bed });
 }

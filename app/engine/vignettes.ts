@@ -5,6 +5,7 @@ import type { Sample } from "@core/hand/sample";
 import { paintSchema } from "@core/paint/model";
 import type { Pictures } from "@core/picture/picture";
 import type { Quality } from "@core/qualities/table";
+import { bedRoom, wholeBedFor } from "@core/stroke/bed";
 import { type RenderJob, renderHand } from "@core/stroke/render";
 import type { Light } from "@core/surface/light";
 import { trailSchema } from "@core/trail/model";
@@ -103,7 +104,7 @@ export function paintVignette(
     Array.from({ length: n + 1 }, () => [{ x: gap * (n + 0.5), y: height / 2, time: 0, pressure: 1 }]),
   ).flat();
   const wet = brush.paint.mixing > 0 || brush.paint.soften > 0;
-  const bed = wet ? { left: 0, top: height * 0.1, width, height: height * 0.8 } : undefined;
+  const bed = wet ? wholeBedFor([brush], bedRoom(width, height)) : undefined;
   return paint(shown, pictures, taps, width, height, look, { bed });
 }
 

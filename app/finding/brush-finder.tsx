@@ -3,6 +3,7 @@ import { Popover } from "radix-ui";
 import { type ReactNode, useEffect, useState } from "react";
 import { BrushStrip } from "~/pictures/brush-strip";
 import { counted } from "~/ui/words";
+import { LookingNote } from "./looking-note";
 import { useFound } from "./use-found";
 
 interface Props {
@@ -23,7 +24,8 @@ const MOST_SHOWN = 60;
 /** A sheet with the brushes of the shelf, found by words: one click takes one, Enter the first. */
 export function BrushFinder({ open, onOpen, trigger, onTake, says = ({ brush }) => brush.notes, instead }: Props) {
   const [words, setWords] = useState("");
-  const found = useFound(open ? words : undefined, MOST_SHOWN);
+  const looking = useFound(open ? words : undefined, MOST_SHOWN);
+  const { found, answers } = looking;
   /** Enter came before the answer: the first of what these words find is taken when it is there. */
   const [hurried, setHurried] = useState<string>();
   const take = (row: ShelfRow) => {
@@ -61,7 +63,8 @@ export function BrushFinder({ open, onOpen, trigger, onTake, says = ({ brush }) 
               if (event.key === "Enter") setHurried(words);
             }}
           />
-          <ul className="min-h-0 overflow-y-auto" aria-busy={found === undefined}>
+          <LookingNote looking={looking} className="px-1.5 pb-1 text-[12.5px]" />
+          <ul className="min-h-0 overflow-y-auto" aria-busy={!answers}>
             {instead && words === "" && (
               <li>
                 <button
@@ -99,7 +102,6 @@ export function BrushFinder({ open, onOpen, trigger, onTake, says = ({ brush }) 
                 </button>
               </li>
             ))}
-            {!found && <li className="p-2 text-soft">Fetching the shelf…</li>}
             {found?.total === 0 && (
               <li className="p-2 text-soft">{words ? "No brush is like that." : "The shelf is empty."}</li>
             )}

@@ -5,19 +5,21 @@ import { stripScene } from "@core/stroke/strip-scene";
 import { useEffect, useRef, useState } from "react";
 import { usualColours } from "~/engine/protocol";
 import { openPort, unlessDropped } from "~/port/open-port";
-import type { Comparing } from "./protocol";
+import type { Below, Comparing } from "./protocol";
 
 interface Props {
   readonly from: Brush;
   readonly to: Brush;
   readonly hand: HandChoice;
   readonly scale: number;
+  /** As much of a bed as one of them needs, where nothing is said. */
+  readonly below?: Below;
   readonly width: number;
   readonly height: number;
 }
 
 /** Where and how far the strokes of two brushes differ, as a picture. */
-export function DifferenceStrip({ from, to, hand, scale, width, height }: Props) {
+export function DifferenceStrip({ from, to, hand, scale, below, width, height }: Props) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const [says, setSays] = useState("…");
   useEffect(() => {
@@ -27,7 +29,7 @@ export function DifferenceStrip({ from, to, hand, scale, width, height }: Props)
     const [a, b] = [scaledBrush(from, scale), scaledBrush(to, scale)];
     const { strokes } = stripScene(b, width, height, undefined, handOf(hand));
     port
-      .call("compare", { from: a, to: b, strokes, width, height, colours: usualColours })
+      .call("compare", { from: a, to: b, strokes, width, height, colours: usualColours, below })
       .then(({ picture, mean, changed }) => {
         if (canvas.current) {
           canvas.current.width = picture.width;
@@ -39,7 +41,7 @@ export function DifferenceStrip({ from, to, hand, scale, width, height }: Props)
       .catch(unlessDropped(setSays))
       .finally(() => port.close());
     return () => port.close();
-  }, [from, to, hand, scale, width, height]);
+  }, [from, to, hand, scale, below, width, height]);
   return (
     <figure>
       <div className="sheet overflow-hidden" style={{ aspectRatio: `${width} / ${height}` }}>

@@ -1,19 +1,28 @@
 import type { Brush } from "@core/brush";
 import { hexToRgb } from "@core/colour/srgb";
 import { pictureDifference } from "@core/measure/picture-difference";
-import { needsBed } from "@core/stroke/bed";
+import { noPictures } from "@core/picture/picture";
 import { renderHand } from "@core/stroke/render";
 import { fetchPictures } from "~/engine/fetch-pictures";
 import { inkOf } from "~/engine/ink-of";
 import { servePort } from "~/port/serve-port";
 import type { Comparing } from "./protocol";
+import { laidBelow } from "./stroke-picture";
 
 servePort<Comparing>(self, {
   calls: {
-    compare: async ({ from, to, strokes, width, height, colours }, job) => {
+    compare: async (
+      { from, to, strokes, width, height, colours, below = { kind: "needed", brushes: [from, to] } },
+      job,
+    ) => {
       const paper = hexToRgb(colours.paper);
       const ink = inkOf(colours);
-      const bed = { left: 0, top: height * 0.1, width, height: height * 0.8 };
+      const lies = laidBelow(
+        below,
+        width,
+        height,
+        below.kind === "paint" ? await fetchPictures(below.brush) : noPictures,
+      );
       const paint = async (brush: Brush) =>
         renderHand({
           brush,
@@ -24,7 +33,7 @@ servePort<Comparing>(self, {
           paper,
           seed: 1,
           pictures: await fetchPictures(brush),
-          bed: needsBed(brush) ? bed : undefined,
+          ...lies,
         });
       const before = await paint(from);
       if (!(await job.wanted())) return undefined;

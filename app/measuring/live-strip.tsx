@@ -25,7 +25,7 @@ function usePainter(): { current: Port<Measuring> | undefined } {
   return painter;
 }
 
-interface Props extends Pick<StrokeAsk, "brush" | "hand" | "scale" | "over" | "wet"> {
+interface Props extends Pick<StrokeAsk, "brush" | "hand" | "scale" | "below"> {
   readonly label: string;
   /** px of the page */
   readonly width: number;
@@ -34,7 +34,7 @@ interface Props extends Pick<StrokeAsk, "brush" | "hand" | "scale" | "over" | "w
 }
 
 /** A brush's stroke, painted in the page: for brushes that are on no shelf. The older picture stays until the newer is there. */
-export function LiveStrip({ label, width, height, className = "", brush, hand, scale, over, wet }: Props) {
+export function LiveStrip({ label, width, height, className = "", brush, hand, scale, below }: Props) {
   const painter = usePainter();
   const canvas = useRef<HTMLCanvasElement>(null);
   const [fault, setFault] = useState<string>();
@@ -43,8 +43,7 @@ export function LiveStrip({ label, width, height, className = "", brush, hand, s
     const ask: StrokeAsk = {
       brush,
       hand,
-      over,
-      wet,
+      below,
       scale: (scale ?? 1) * ratio,
       colours: usualColours,
       width: Math.round(width * ratio),
@@ -64,7 +63,7 @@ export function LiveStrip({ label, width, height, className = "", brush, hand, s
     return () => {
       wanted = false;
     };
-  }, [painter, brush, hand, scale, over, wet, width, height]);
+  }, [painter, brush, hand, scale, below, width, height]);
   return (
     <div className={`sheet overflow-hidden ${className}`} style={{ aspectRatio: `${width} / ${height}` }}>
       {fault ? (

@@ -26,7 +26,7 @@ servePort<Measuring>(self, {
     },
     stroke: async (ask, job) => {
       const pictures = await fetchPictures(ask.brush);
-      const under = ask.over && (await fetchPictures(ask.over));
+      const under = ask.below?.kind === "paint" ? await fetchPictures(ask.below.brush) : undefined;
       if (!(await job.wanted())) return undefined;
       const picture = await strokePicture(ask, pictures, under);
       job.transfer(picture);

@@ -23,11 +23,17 @@ export interface StrokeAsk {
   readonly height: number;
   readonly hand?: HandChoice;
   readonly scale?: number;
-  /** A brush whose wave lies below, instead of bars. */
-  readonly over?: Brush;
-  /** Bars of paint below, whatever the brush. */
-  readonly wet?: boolean;
+  /** What lies below; what the brush needs, where nothing is said. */
+  readonly below?: Below;
 }
+
+/** What lies below strokes that are compared: nothing, a bed that is the same for some brushes, or another brush's wave. */
+export type Below =
+  | { readonly kind: "bare" }
+  | { readonly kind: "bed"; readonly brushes: readonly Brush[] }
+  /** As much of a bed as one of them needs. */
+  | { readonly kind: "needed"; readonly brushes: readonly Brush[] }
+  | { readonly kind: "paint"; readonly brush: Brush };
 
 /** A brush of which both builds are shown, in pictures of this size, px. */
 export interface BuildsAsk {
@@ -77,6 +83,8 @@ export interface DifferenceAsk {
   readonly width: number;
   readonly height: number;
   readonly colours: PaperColours;
+  /** As much of a bed as one of them needs, where nothing is said. */
+  readonly below?: Below | undefined;
 }
 
 /** Where and how far their pictures differ, in CIEDE2000 where there is paint. */

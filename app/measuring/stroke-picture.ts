@@ -3,11 +3,12 @@ import { hexToRgb } from "@core/colour/srgb";
 import { handOf } from "@core/hand/drawn";
 import { wave } from "@core/hand/simulate";
 import { noPictures, type Picture, type Pictures } from "@core/picture/picture";
-import { renderHand } from "@core/stroke/render";
+import { bedFor, bedRoom, wholeBedFor } from "@core/stroke/bed";
+import { type RenderJob, renderHand } from "@core/stroke/render";
 import { type StripScene, stripScene } from "@core/stroke/strip-scene";
 import { tableLight } from "@core/surface/light";
 import { inkOf } from "~/engine/ink-of";
-import type { StrokeAsk } from "./protocol";
+import type { Below, StrokeAsk } from "./protocol";
 
 /** What would not be seen on white paper is seen on this. */
 const GREY = "#8a9296";
@@ -30,16 +31,13 @@ export function strokePicture(ask: StrokeAsk, pictures: Pictures, under: Picture
 
 /** As `strokePicture`, its RGBA. */
 export function strokePixels(ask: StrokeAsk, pictures: Pictures, under: Pictures): Uint8ClampedArray<ArrayBuffer> {
-  const { width, height, colours, over, wet } = ask;
+  const { width, height, colours, below } = ask;
   const paper = hexToRgb(lightens(ask.brush) ? GREY : colours.paper);
   const ink = inkOf(colours);
   const scene = sceneOf(ask, pictures);
-  const bed = wet ? { left: 0, top: height * 0.1, width, height: height * 0.8 } : over ? undefined : scene.bed;
-  const below = over && wavePicture(over, under, width, height);
   return renderHand({
     ...scene,
-    bed,
-    under: below,
+    ...(below ? laidBelow(below, width, height, under) : {}),
     width,
     height,
     ink,
@@ -53,6 +51,19 @@ export function strokePixels(ask: StrokeAsk, pictures: Pictures, under: Pictures
 function sceneOf({ brush, width, height, hand, scale }: StrokeAsk, pictures: Pictures): StripScene {
   const draw = hand && handOf(hand);
   return stripScene(scale === undefined ? brush : scaledBrush(brush, scale), width, height, pictures, draw);
+}
+
+/** What lies below strokes in a picture of this size, px. @param pictures those of the paint that lies there */
+export function laidBelow(
+  below: Below,
+  width: number,
+  height: number,
+  pictures: Pictures,
+): Pick<RenderJob, "bed" | "under"> {
+  if (below.kind === "needed") return { bed: bedFor(below.brushes, bedRoom(width, height)) };
+  if (below.kind === "bed") return { bed: wholeBedFor(below.brushes, bedRoom(width, height)) };
+  if (below.kind === "paint") return { bed: undefined, under: wavePicture(below.brush, pictures, width, height) };
+  return { bed: undefined };
 }
 
 /** Another brush's wave, as a picture that lies below. */

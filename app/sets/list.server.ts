@@ -1,3 +1,4 @@
+import { usualLicence } from "@core/formats/package";
 import { createSet, listSets } from "@server/sets/repository";
 import { redirect } from "react-router";
 import { needAccount } from "~/http/answers";
@@ -12,7 +13,7 @@ export async function action({ context, request }: Route.ActionArgs) {
   const account = needAccount(context, request);
   const id = await createSet(context.database, account.id, {
     name: "New set",
-    licence: "CC-BY-4.0",
+    licence: usualLicence,
     notes: "",
     credits: "",
     brushes: [],

@@ -46,7 +46,7 @@ export function SetPage({ set, members: given, editions, studies, answers, pendi
   const drafting = useSetDraft(set);
   const { draft, edit, busy, changed } = drafting;
   const ids = draft.brushes.map(({ id }) => id);
-  const { rowOf, admit, saveBrush } = useMembers(given, ids);
+  const { rowOf, isLost, admit, saveBrush } = useMembers(given, ids);
   const rows = useMemo(() => draft.brushes.flatMap(({ id }) => rowOf(id) ?? []), [draft.brushes, rowOf]);
   const looked = useLooking(set.id, rows);
   const [adds, setAdds] = useState(draft.brushes.length === 0);
@@ -145,6 +145,7 @@ export function SetPage({ set, members: given, editions, studies, answers, pendi
               setId={set.id}
               lines={draft.brushes}
               rowOf={rowOf}
+              isLost={isLost}
               studies={studies}
               onLines={(brushes, key) => edit({ brushes }, key)}
             />

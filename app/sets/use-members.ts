@@ -22,7 +22,7 @@ export function useMembers(given: readonly ShelfRow[], ids: readonly string[]) {
       const response = await fetch(`/shelf/rows.json?${wanted.map((id) => `id=${id}`).join("&")}`).catch(
         () => undefined,
       );
-      if (!response?.ok) return [];
+      if (!response?.ok) return undefined;
       const { rows } = (await response.json()) as { rows: ShelfRow[] };
       admit(rows);
       return rows;
@@ -32,11 +32,16 @@ export function useMembers(given: readonly ShelfRow[], ids: readonly string[]) {
   // A draft may name brushes that the page does not have.
   const missing = ids.filter((id) => !byId.has(id)).join(" ");
   const asked = useRef("");
+  const [lost, setLost] = useState<ReadonlySet<string>>(new Set());
   useEffect(() => {
     if (!missing || asked.current === missing) return;
     asked.current = missing;
-    void fetchRows(missing.split(" "));
+    const wanted = missing.split(" ");
+    void fetchRows(wanted).then((rows) => {
+      if (rows) setLost(new Set(wanted.filter((id) => !rows.some((row) => row.id === id))));
+    });
   }, [missing, fetchRows]);
+  const isLost = useCallback((id: string) => lost.has(id) && !byId.has(id), [lost, byId]);
   // What was not measured is asked again until it is.
   const unmeasured = ids.filter((id) => byId.get(id) && !byId.get(id)?.judgement).join(" ");
   useEffect(() => {
@@ -55,9 +60,9 @@ export function useMembers(given: readonly ShelfRow[], ids: readonly string[]) {
       body: JSON.stringify({ act: "save", from: row.revision, brush, note: `preflight: ${label}`.slice(0, 200) }),
     }).catch(() => undefined);
     if (!response?.ok) return "The brush could not be saved; try again.";
-    const [now] = await fetchRows([id]);
+    const [now] = (await fetchRows([id])) ?? [];
     // It may have been changed meanwhile, by another page: then this step was refused.
     return now && brushText(now.brush) !== brushText(brush) ? "The brush was changed meanwhile; try again." : undefined;
   };
-  return { rowOf, admit, saveBrush };
+  return { rowOf, isLost, admit, saveBrush };
 }

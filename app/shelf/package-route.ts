@@ -1,4 +1,4 @@
-import { MAX_BRUSHES } from "@core/formats/package";
+import { MAX_BRUSHES, usualLicence } from "@core/formats/package";
 import { entriesOf, packSet, UNNUMBERED } from "@server/editions/pack-set";
 import { whichSchema } from "@server/shelf/act";
 import { idsOf } from "@server/shelf/do-act";
@@ -27,7 +27,7 @@ export async function action({ context, request }: Route.ActionArgs) {
     account,
     {
       name: `${rows.length} from ${account.studio}`.slice(0, 80),
-      licence: "LicenseRef-Studio",
+      licence: usualLicence,
       notes: "",
       credits: "",
     },

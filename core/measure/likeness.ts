@@ -1,6 +1,7 @@
 import { type Brush, scaledBrush } from "../brush";
 import { dots, lightToHeavy, type SimulatedHand, slowSwell, steadyLine, wave } from "../hand/simulate";
 import { noPictures, type Pictures } from "../picture/picture";
+import { type Bed, bedFor, bedRoom } from "../stroke/bed";
 import { renderHand } from "../stroke/render";
 import { stripScene } from "../stroke/strip-scene";
 import type { Measured } from "./measured";
@@ -27,13 +28,24 @@ export function proofScale(brush: Brush, pictures: Pictures = noPictures): numbe
   return Math.min(1, ...sizes.map((size) => size / brush.tip.size));
 }
 
-/** Paints a brush's five proofs at a scale. */
-export function proofed(brush: Brush, scale: number, pictures: Pictures = noPictures): Proofed {
+/** What lies below the proofs of brushes that are compared. */
+export function proofBed(brushes: readonly Brush[]): Bed | undefined {
+  return bedFor(brushes, bedRoom(WIDTH, HEIGHT));
+}
+
+/** Paints a brush's five proofs at a scale, over a bed. */
+export function proofed(
+  brush: Brush,
+  scale: number,
+  pictures: Pictures = noPictures,
+  bed: Bed | undefined = proofBed([brush]),
+): Proofed {
   const shown = scaledBrush(brush, scale);
   return {
     proofs: hands.map((hand) =>
       renderHand({
         ...stripScene(shown, WIDTH, HEIGHT, pictures, hand),
+        bed,
         width: WIDTH,
         height: HEIGHT,
         ink,
@@ -51,10 +63,11 @@ export function apart(a: Proofed, b: Proofed): number {
   return means.reduce((sum, mean) => sum + mean, 0) / means.length;
 }
 
-/** As `apart`, of brushes that are yet to be painted: both at the scale of the one that has to be smaller. */
+/** As `apart`, of brushes that are yet to be painted: both at the scale of the one that has to be smaller, and over the same. */
 export function brushesApart(a: Brush, b: Brush, pictures: Pictures = noPictures): number {
   const scale = Math.min(proofScale(a, pictures), proofScale(b, pictures));
-  return apart(proofed(a, scale, pictures), proofed(b, scale, pictures));
+  const bed = proofBed([a, b]);
+  return apart(proofed(a, scale, pictures, bed), proofed(b, scale, pictures, bed));
 }
 
 /** How far two brushes are from one another by what they measure, 0 for alike; 1 is as far as a whole measure goes. */

@@ -27,20 +27,43 @@ export function bedPaint(brush: Brush): Partial<Record<Quality, number>> {
   return needsWetBed(brush) ? WASH : brush.paint.body > 0 ? { body: THICK } : {};
 }
 
-/**
- * Where paint lies below a brush's strip: all over it for one that shows little on bare paper, in its second half for one that
- * takes up some, nowhere for the others.
- */
-export function bedRoom(brush: Brush, room: Room): Room | undefined {
-  if (needsBed(brush)) return room;
-  if (brush.paint.mixing === 0) return undefined;
-  return { ...room, left: room.left + room.width * 0.5, width: room.width * 0.42 };
+/** What lies below strokes: a wet wash, or upright bars of three colours, thick where a knife is to scrape them. */
+export interface Bed {
+  readonly kind: "bars" | "thick bars" | "wash";
+  readonly room: Room;
 }
 
-/** Lays over a room what a brush is to be seen on: a wet wash, or upright bars of three colours. */
-export function paintBed(surface: Surface, room: Room, brush: Brush): void {
-  if (needsWetBed(brush)) paintWash(surface, room);
-  else paintBars(surface, room, brush.paint.taking === "dragged" && brush.paint.body > 0);
+/**
+ * What lies below strips of brushes that are seen beside one another, the same for all of them: all over a strip where one of them shows
+ * little on bare paper, in its second half where one takes up some, nothing where none does.
+ */
+export function bedFor(brushes: readonly Brush[], room: Room): Bed | undefined {
+  if (brushes.some(needsBed)) return { kind: bedKind(brushes), room };
+  if (!brushes.some(({ paint }) => paint.mixing > 0)) return undefined;
+  return { kind: bedKind(brushes), room: { ...room, left: room.left + room.width * 0.5, width: room.width * 0.42 } };
+}
+
+/** As `bedFor`, all over the room whether a brush needs it or not. */
+export function wholeBedFor(brushes: readonly Brush[], room: Room): Bed {
+  return { kind: bedKind(brushes), room };
+}
+
+/** A wash where all that show nothing without one ask for it, and none asks for bars. */
+function bedKind(brushes: readonly Brush[]): Bed["kind"] {
+  const asking = brushes.filter(needsBed);
+  if (asking.length > 0 && asking.every(needsWetBed)) return "wash";
+  return brushes.some(({ paint }) => paint.taking === "dragged" && paint.body > 0) ? "thick bars" : "bars";
+}
+
+/** Where paint lies below the strokes of a strip of this size, px. */
+export function bedRoom(width: number, height: number): Room {
+  return { left: 0, top: height * 0.1, width, height: height * 0.8 };
+}
+
+/** Lays a bed. */
+export function paintBed(surface: Surface, { kind, room }: Bed): void {
+  if (kind === "wash") paintWash(surface, room);
+  else paintBars(surface, room, kind === "thick bars");
 }
 
 /** A wash that ends as the hand's clock begins. */

@@ -2,7 +2,6 @@ import type { Brush } from "../brush";
 import type { Rgb } from "../colour/srgb";
 import type { Ground } from "../ground/model";
 import type { Sample } from "../hand/sample";
-import type { Room } from "../hand/simulate";
 import { createKernels, type Kernels } from "../kernels/load";
 import { noPictures, type Picture, type Pictures } from "../picture/picture";
 import { coverageUnder } from "../surface/coverage-under";
@@ -11,7 +10,7 @@ import type { Light } from "../surface/light";
 import { deepPixels, Picture as Shown } from "../surface/picture";
 import { placePicture } from "../surface/place-picture";
 import { Surface } from "../surface/surface";
-import { paintBed } from "./bed";
+import { type Bed, paintBed } from "./bed";
 import type { Ink } from "./laying/ink";
 import { paintHand } from "./painter";
 
@@ -29,8 +28,8 @@ export interface RenderJob {
   readonly pictures?: Pictures;
   /** What lies on the surface before the first stroke, its top left corner on the surface's. */
   readonly under?: Picture;
-  /** Where bars of paint lie below. */
-  readonly bed?: Room;
+  /** What the strokes lie on. */
+  readonly bed?: Bed;
   /** The surface's own grain, which the brush meets besides its ground. */
   readonly grain?: Ground;
   /** By which thick paint is shown; none for flat. */
@@ -84,7 +83,7 @@ export function onSurface<T>(job: RenderJob, use: (surface: Surface) => T, layer
     surface.paper = job.grain;
     surface.sheet = job.paper ?? undefined;
     if (job.under) placePicture(surface, job.under);
-    if (job.bed) paintBed(surface, job.bed, job.brush);
+    if (job.bed) paintBed(surface, job.bed);
     surface.layers[0].name = layers > 1 ? "below" : "";
     surface.layers[layers - 1].name = "strokes";
     surface.paintOn(layers - 1);

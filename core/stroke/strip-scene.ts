@@ -2,7 +2,7 @@ import { type Brush, scaledBrush } from "../brush";
 import type { Sample } from "../hand/sample";
 import { type Room, type SimulatedHand, slowSwell } from "../hand/simulate";
 import { noPictures, type Pictures } from "../picture/picture";
-import { bedRoom } from "./bed";
+import { type Bed, bedFor, bedRoom } from "./bed";
 import { type Reach, reachBeyond } from "./reach";
 
 /** What a strip shows: strokes of a brush that fit into it. */
@@ -10,8 +10,8 @@ export interface StripScene {
   /** The brush, smaller where its marks would be cut. */
   readonly brush: Brush;
   readonly strokes: readonly (readonly Sample[])[];
-  /** Where paint lies below, for a brush that takes some up. */
-  readonly bed: Room | undefined;
+  /** What lies below, for a brush that takes some up. */
+  readonly bed: Bed | undefined;
 }
 
 /** px that marks keep off the strip's edges. */
@@ -45,7 +45,7 @@ export function stripScene(
       return {
         brush: shown,
         strokes,
-        bed: bedRoom(brush, { left: 0, top: height * 0.1, width, height: height * 0.8 }),
+        bed: bedFor([brush], bedRoom(width, height)),
       };
     const free = height - 2 * MARGIN - beyond.top - beyond.bottom;
     if (free < height * LEAST_SWING || width - beyond.left - beyond.right < width / 2) times *= 0.8;

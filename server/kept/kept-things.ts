@@ -26,6 +26,8 @@ export const MOST_KEPT = 2000;
 /** How the things of one table are kept: raw material that lies beside a maker's brushes. */
 export interface Keeper<Body> {
   readonly keep: (database: Database, accountId: string, label: KeptLabel, body: Body) => Promise<string>;
+  /** Keeps it, unless the same thing lies there under the same words. */
+  readonly keepOnce: (database: Database, accountId: string, label: KeptLabel, body: Body) => Promise<void>;
   /** All of an account, the newest first. */
   readonly list: (database: Database, accountId: string) => Promise<(KeptThing & Body)[]>;
 }
@@ -36,17 +38,23 @@ export function keeperOf<Body extends object>(
   bodySchema: z.ZodType<Body>,
   pathsOf: (body: Body) => readonly string[],
 ): Keeper<Body> {
+  const textOf = (body: Body) => JSON.stringify(bodySchema.parse(body));
+  const keep: Keeper<Body>["keep"] = async (database, accountId, label, body) => {
+    const id = newId();
+    await database(table).insert({
+      id,
+      account_id: accountId,
+      ...label,
+      body: textOf(body),
+      made_at: new Date(),
+    });
+    return id;
+  };
   return {
-    keep: async (database, accountId, label, body) => {
-      const id = newId();
-      await database(table).insert({
-        id,
-        account_id: accountId,
-        ...label,
-        body: JSON.stringify(bodySchema.parse(body)),
-        made_at: new Date(),
-      });
-      return id;
+    keep,
+    keepOnce: async (database, accountId, label, body) => {
+      const same = { account_id: accountId, ...label, body: textOf(body), binned_at: null };
+      if (!(await database(table).where(same).first("id"))) await keep(database, accountId, label, body);
     },
     list: async (database, accountId) => {
       const rows: (KeptLabel & { id: string; body: string; made_at: Date })[] = await database(table)

@@ -7,6 +7,7 @@ import { type DrawnGrain, grainOf } from "@core/ground/grain";
 import { plainGroundOf } from "@core/ground/model";
 import { simulatedHands } from "@core/hand/simulate";
 import { type Judgement, judge } from "@core/measure/judge";
+import { bedRoom, wholeBedFor } from "@core/stroke/bed";
 import { renderHand } from "@core/stroke/render";
 import { stripScene } from "@core/stroke/strip-scene";
 import { thrifty } from "@core/stroke/thrift";
@@ -69,7 +70,7 @@ export function paintStrip({ brush, width, height, colour, look, tips }: StripJo
   const pixels = renderHand({
     ...scene,
     brush: fit.brush,
-    ...(look.wet ? { bed: { left: 0, top: height * 0.1, width, height: height * 0.8 } } : {}),
+    ...(look.wet ? { bed: wholeBedFor([scene.brush], bedRoom(width, height)) } : {}),
     ...(grain ? { grain: { ...plainGroundOf(), grain: grainOf(grain), depth: SHEET_DEPTH } } : {}),
     width,
     height,

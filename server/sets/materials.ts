@@ -17,6 +17,8 @@ async function keptPictures(database: Database, accountId: string): Promise<Map<
   for (const table of ["tips", "grains"] as const) {
     const rows: { name: string; licence: LicenceId; credit: string; body: string }[] = await database(table)
       .where({ account_id: accountId })
+      // What was said last counts.
+      .orderBy("made_at")
       .select("name", "licence", "credit", "body");
     for (const { body, ...said } of rows) {
       const { shape, file } = JSON.parse(body) as { shape?: Parameters<typeof picturePaths>[0]; file?: string };

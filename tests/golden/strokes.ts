@@ -2,7 +2,7 @@ import { type Brush, parseBrush } from "@core/brush";
 import { hexToRgb } from "@core/colour/srgb";
 import { simulatedHands } from "@core/hand/simulate";
 import { noPictures, type Pictures } from "@core/picture/picture";
-import { needsBed } from "@core/stroke/bed";
+import { needsBed, wholeBedFor } from "@core/stroke/bed";
 import { renderHand } from "@core/stroke/render";
 import parts from "./brushes.json" with { type: "json" };
 
@@ -35,7 +35,7 @@ export async function digestOf({ brush, hand }: Golden, pictures: Pictures = noP
     ink: INK,
     paper: hexToRgb("#f7f3ea"),
     seed: 7,
-    bed: needsBed(brush) ? ROOM : undefined,
+    bed: needsBed(brush) ? wholeBedFor([brush], ROOM) : undefined,
     pictures,
   });
   const bytes = new Uint8Array(await crypto.subtle.digest("SHA-256", pixels));

@@ -1,4 +1,5 @@
 import type { Brush } from "@core/brush";
+import { wholeBedFor } from "@core/stroke/bed";
 import { type IdleName, idleSettings } from "@core/stroke/idle";
 import { renderHand } from "@core/stroke/render";
 import fc from "fast-check";
@@ -15,7 +16,7 @@ function seen(brush: Brush): string {
       ...lineSamples(120, 25, 60, 70, 20, 0.5).map((s) => ({ ...s, time: s.time + 300 })),
     ],
   ];
-  const bed = { left: 0, top: 10, width: 150, height: 75 };
+  const bed = wholeBedFor([brush], { left: 0, top: 10, width: 150, height: 75 });
   return Buffer.from(
     renderHand({ brush, strokes, width: 150, height: 100, ink, paper: null, seed: 5, pictures: testPictures, bed }),
   ).toString("latin1");

@@ -2,7 +2,7 @@ import type { Brush } from "@core/brush";
 import { createKernels } from "@core/kernels/load";
 import { ONE } from "@core/kernels/memory/q15";
 import { TILE } from "@core/kernels/memory/tile-size";
-import { needsBed, paintBed } from "@core/stroke/bed";
+import { needsBed, paintBed, wholeBedFor } from "@core/stroke/bed";
 import { paintHand } from "@core/stroke/painter";
 import { Surface } from "@core/surface/surface";
 import { describe, expect, test } from "vitest";
@@ -136,10 +136,10 @@ describe("what shows nothing on a dry sheet", () => {
     ["clear water", clear],
   ])("%s has a wet wash below its proofs, and is seen in it", (_, brush) => {
     expect(needsBed(brush)).toBe(true);
-    const bed = { left: 10, top: 10, width: 236, height: 100 };
+    const bed = wholeBedFor([brush], { left: 10, top: 10, width: 236, height: 100 });
     const [alone, seen] = [false, true].map((drawn) => {
       const surface = sheet();
-      paintBed(surface, bed, brush);
+      paintBed(surface, bed);
       if (drawn) lay(surface, brush, 0);
       const found = density(surface, 128, 64);
       surface.release();

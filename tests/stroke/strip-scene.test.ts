@@ -1,6 +1,8 @@
 import { parseBrush } from "@core/brush";
 import { readTipPicture } from "@core/formats/png/tip-picture";
+import { brushesApart } from "@core/measure/likeness";
 import type { Pictures } from "@core/picture/picture";
+import { bedFor } from "@core/stroke/bed";
 import { renderHand } from "@core/stroke/render";
 import { stripScene } from "@core/stroke/strip-scene";
 import { demoBrushes } from "@demo/brushes";
@@ -52,7 +54,25 @@ test("a brush is shown at its own size where it fits, and smaller where it does 
 test("paint lies below from the first per cent of mixing on: in one half, or everywhere for what shows nothing on bare paper", () => {
   const bed = (paint: object) => stripScene(parseBrush({ level: 1, name: "b", paint }), 720, 70).bed;
   expect(bed({})).toBeUndefined();
-  expect(bed({ mixing: 0.01 })).toMatchObject({ left: 360 });
-  expect(bed({ mixing: 1 })).toMatchObject({ left: 0, width: 720 });
-  expect(bed({ soften: 3 })).toMatchObject({ left: 0, width: 720 });
+  expect(bed({ mixing: 0.01 })).toMatchObject({ room: { left: 360 } });
+  expect(bed({ mixing: 1 })).toMatchObject({ kind: "bars", room: { left: 0, width: 720 } });
+  expect(bed({ soften: 3 })).toMatchObject({ room: { left: 0, width: 720 } });
+});
+
+test("what lies below brushes that are seen beside one another is the same for all: as much as one of them needs", () => {
+  const room = { left: 0, top: 0, width: 300, height: 60 };
+  const plain = brushOf({});
+  const some = brushOf({ paint: { mixing: 0.2 } });
+  const blender = brushOf({ paint: { mixing: 1 } });
+  const lifter = brushOf({ paint: { lift: 1 } });
+  const knife = brushOf({ paint: { mixing: 1, taking: "dragged", body: 0.5 } });
+  expect(bedFor([plain, plain], room)).toBeUndefined();
+  expect(bedFor([plain, some], room)).toEqual({ kind: "bars", room: { ...room, left: 150, width: 126 } });
+  expect(bedFor([plain, some, blender], room)).toEqual({ kind: "bars", room });
+  expect(bedFor([plain, lifter], room)).toEqual({ kind: "wash", room });
+  expect(bedFor([lifter, blender], room)).toEqual({ kind: "bars", room });
+  expect(bedFor([plain, knife], room)).toEqual({ kind: "thick bars", room });
+  // What is compared over the same bed differs by what the brushes do, not by what lies below them.
+  expect(brushesApart(plain, plain)).toBe(0);
+  expect(brushesApart(some, { ...some, paint: { ...some.paint, mixing: 0 } })).toBeLessThan(20);
 });

@@ -15,10 +15,12 @@ import type { Route } from "./+types/route";
 const { low, high } = groundQualities.grainScale;
 const scale = z.number().min(low).max(high).optional();
 const id = z.string().max(40);
+/** What is said of the grain: it lies among the maker's grains from then on, whatever else is done with it. */
+const saidSchema = { label: keptLabelSchema, pxPerMm: grainBodySchema.shape.pxPerMm };
 const askSchema = z.discriminatedUnion("act", [
-  z.strictObject({ act: z.literal("use"), brush: id, scale }),
-  z.strictObject({ act: z.literal("give"), set: id, scale }),
-  z.strictObject({ act: z.literal("keep"), label: keptLabelSchema, pxPerMm: grainBodySchema.shape.pxPerMm }),
+  z.strictObject({ act: z.literal("use"), brush: id, scale, ...saidSchema }),
+  z.strictObject({ act: z.literal("give"), set: id, scale, ...saidSchema }),
+  z.strictObject({ act: z.literal("keep"), ...saidSchema }),
 ]);
 
 /** What the desk asks of the server; the grain's picture comes beside it. */
@@ -55,10 +57,12 @@ export async function action({ context, request }: Route.ActionArgs) {
     const file = grainPathSchema.parse(
       await keepPicture(context, account.id, "grains", new Uint8Array(await picture.arrayBuffer()), picture.name),
     );
+    const body = { file, pxPerMm: ask.pxPerMm ?? null };
     if (ask.act === "keep") {
-      await keptGrains.keep(database, account.id, ask.label, { file, pxPerMm: ask.pxPerMm ?? null });
+      await keptGrains.keep(database, account.id, ask.label, body);
       return { kept: ask.label.name };
     }
+    await keptGrains.keepOnce(database, account.id, ask.label, body);
     const grain = { kind: "picture" as const, file };
     if (set) return { changed: await giveOneGrain(database, account.id, set, grain, ask.scale ?? 1), set: set.name };
     if (!brush) return data({ fault: "Choose one of your brushes first." }, { status: 400 });

@@ -38,6 +38,10 @@ export function GrainKeepCard({ sets, studio, usualName, print, ready, exportPng
   const busy = keeper.state !== "idle";
   const name = label.name.trim() || usualName.trim() || "grain";
   const scale = scaleOf(print);
+  const said = {
+    label: { ...label, name },
+    pxPerMm: Number(print.pxPerMm) > 0 ? Number(print.pxPerMm) : null,
+  };
   const exported = (use: (bytes: Uint8Array<ArrayBuffer>) => void) =>
     void exportPng().then(use).catch(unlessDropped(onFault));
   const submit = (ask: GrainDeskAsk) =>
@@ -62,7 +66,7 @@ export function GrainKeepCard({ sets, studio, usualName, print, ready, exportPng
           kind="act"
           className="h-7"
           disabled={!brush || !ready || busy}
-          onClick={() => brush && submit({ act: "use", brush: brush.id, scale })}
+          onClick={() => brush && submit({ act: "use", brush: brush.id, scale, ...said })}
         >
           Use it in this brush
         </Button>
@@ -74,25 +78,20 @@ export function GrainKeepCard({ sets, studio, usualName, print, ready, exportPng
         >
           <Choices first="a set of yours…" things={sets} />
         </select>
-        <Button className="h-7" disabled={!set || !ready || busy} onClick={() => submit({ act: "give", set, scale })}>
+        <Button
+          className="h-7"
+          disabled={!set || !ready || busy}
+          onClick={() => submit({ act: "give", set, scale, ...said })}
+        >
           Give it to the whole set
         </Button>
         <p className="text-[13px] text-soft">
-          A brush gets a new revision with this grain; the earlier one stays in its history.
+          A brush gets a new revision with this grain; the earlier one stays in its history. The grain lies among yours
+          under these words, so that a set knows under which licence it is.
         </p>
         <LabelFields label={label} onChange={setLabel} usualName={usualName} tagsSuch="wall, outdoors" />
         <div className="flex flex-wrap gap-1.5">
-          <Button
-            className="h-7"
-            disabled={!ready || busy}
-            onClick={() =>
-              submit({
-                act: "keep",
-                label: { ...label, name },
-                pxPerMm: Number(print.pxPerMm) > 0 ? Number(print.pxPerMm) : null,
-              })
-            }
-          >
+          <Button className="h-7" disabled={!ready || busy} onClick={() => submit({ act: "keep", ...said })}>
             Keep among my grains
           </Button>
           <Button

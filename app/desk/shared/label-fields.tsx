@@ -1,11 +1,11 @@
-import { licenceIds, licences } from "@core/formats/package/licences";
+import { licenceIds, licences, usualLicence } from "@core/formats/package/licences";
 import type { KeptLabel } from "@server/kept/kept-things";
 import { useState } from "react";
 import { box } from "~/ui/settings/box";
 
 /** What is said of a thing before it is kept. */
 export function useLabel(studio: string): readonly [KeptLabel, (label: KeptLabel) => void] {
-  return useState<KeptLabel>({ name: "", tags: "", credit: studio, licence: "LicenseRef-Studio" });
+  return useState<KeptLabel>({ name: "", tags: "", credit: studio, licence: usualLicence });
 }
 
 interface Props {

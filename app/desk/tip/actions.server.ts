@@ -13,6 +13,8 @@ import type { Route } from "./+types/route";
 
 const halfLengths = z.number().min(-2).max(2);
 const madeSchema = {
+  /** What is said of the tip: it lies among the maker's tips from then on, whatever else is done with it. */
+  label: keptLabelSchema,
   mapped: z.boolean(),
   pick: z.enum(picks),
   weights: z.array(z.number().min(0).max(1000)).min(1).max(MOST_PICTURES),
@@ -20,8 +22,8 @@ const madeSchema = {
 };
 const askSchema = z.discriminatedUnion("act", [
   z.strictObject({ act: z.literal("use"), brush: z.string().max(40), ...madeSchema }),
-  z.strictObject({ act: z.literal("begin"), name: z.string().trim().min(1).max(80), ...madeSchema }),
-  z.strictObject({ act: z.literal("keep"), label: keptLabelSchema, ...madeSchema }),
+  z.strictObject({ act: z.literal("begin"), ...madeSchema }),
+  z.strictObject({ act: z.literal("keep"), ...madeSchema }),
 ]);
 
 /** What the desk asks of the server; the pictures come beside it. */
@@ -50,17 +52,19 @@ export async function action({ context, request }: Route.ActionArgs) {
     for (const file of files)
       paths.push(await keepPicture(context, account.id, "tips", new Uint8Array(await file.arrayBuffer()), file.name));
     const shape = shapeOfSheets(paths, ask.data.mapped, ask.data);
-    if (ask.data.act === "begin") {
-      const brush = parseBrush({ level: 1, name: ask.data.name, tip: { shape, pivot: ask.data.pivot, size: 100 } });
+    const { act, label, pivot } = ask.data;
+    if (act === "keep") {
+      await keptTips.keep(database, account.id, label, { shape, pivot });
+      return { kept: label.name };
+    }
+    await keptTips.keepOnce(database, account.id, label, { shape, pivot });
+    if (act === "begin") {
+      const brush = parseBrush({ level: 1, name: label.name, tip: { shape, pivot, size: 100 } });
       const [id] = await addBrushes(database, account.id, [brush]);
       return redirect(`/bench/${id}`);
     }
-    if (ask.data.act === "keep") {
-      await keptTips.keep(database, account.id, ask.data.label, { shape, pivot: ask.data.pivot });
-      return { kept: ask.data.label.name };
-    }
     if (!kept) return data({ fault: "Choose one of your brushes first." }, { status: 400 });
-    const tip = { ...kept.brush.tip, shape, pivot: ask.data.pivot };
+    const tip = { ...kept.brush.tip, shape, pivot };
     const result = await saveBrush(
       database,
       account.id,

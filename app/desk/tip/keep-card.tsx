@@ -28,6 +28,7 @@ export function TipKeepCard({ studio, sheet, engine, pivot, pick, tried }: Props
   const busy = keeper.state !== "idle";
   const name = label.name.trim() || sheet.members[0].name;
   const made = {
+    label: { ...label, name },
     mapped: sheet.mapped,
     pick,
     weights: sheet.members.map(({ weight }) => weight),
@@ -76,18 +77,15 @@ export function TipKeepCard({ studio, sheet, engine, pivot, pick, tried }: Props
           </Button>
         </div>
         <p className="text-[13px] text-soft">
-          The brush gets a new revision; brushes with an earlier version of the tip keep theirs.
+          The brush gets a new revision; brushes with an earlier version of the tip keep theirs. Whatever you do with
+          it, the tip lies among yours under these words, so that a set knows under which licence it is.
         </p>
         <LabelFields label={label} onChange={setLabel} usualName={sheet.members[0].name} tagsSuch="leaf, wreath" />
         <div className="flex flex-wrap gap-1.5">
-          <Button className="h-7" disabled={busy} onClick={() => submit({ act: "begin", name, ...made })}>
+          <Button className="h-7" disabled={busy} onClick={() => submit({ act: "begin", ...made })}>
             New brush from this tip
           </Button>
-          <Button
-            className="h-7"
-            disabled={busy}
-            onClick={() => submit({ act: "keep", label: { ...label, name }, ...made })}
-          >
+          <Button className="h-7" disabled={busy} onClick={() => submit({ act: "keep", ...made })}>
             Keep among my tips
           </Button>
           <Button className="h-7" onClick={() => save(false)}>

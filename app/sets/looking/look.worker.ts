@@ -1,6 +1,6 @@
 import { type Brush, brushPictures, valuesText } from "@core/brush";
 import { markCost } from "@core/measure/cost";
-import { apart, type Proofed, proofed, proofScale } from "@core/measure/likeness";
+import { apart, type Proofed, proofBed, proofed, proofScale } from "@core/measure/likeness";
 import { type PictureFacts, pictureFacts } from "@core/preflight";
 import { fetchPictures } from "~/engine/fetch-pictures";
 import { servePort } from "~/port/serve-port";
@@ -10,11 +10,11 @@ import type { Looking } from "./protocol";
 const known = new Map<string, Proofed>();
 const MOST_KNOWN = 80;
 
-async function proofsOf(brush: Brush, scale: number): Promise<Proofed> {
-  const key = `${scale} ${valuesText(brush)}`;
+async function proofsOf(brush: Brush, scale: number, bed: ReturnType<typeof proofBed>): Promise<Proofed> {
+  const key = `${scale} ${JSON.stringify(bed)} ${valuesText(brush)}`;
   const present = known.get(key);
   if (present) return present;
-  const made = proofed(brush, scale, await fetchPictures(brush));
+  const made = proofed(brush, scale, await fetchPictures(brush), bed);
   known.set(key, made);
   for (const oldest of known.keys()) {
     if (known.size <= MOST_KNOWN) break;
@@ -39,7 +39,8 @@ servePort<Looking>(self, {
     },
     apart: async ([a, b]) => {
       const scale = Math.min(proofScale(a, await fetchPictures(a)), proofScale(b, await fetchPictures(b)));
-      return apart(await proofsOf(a, scale), await proofsOf(b, scale));
+      const bed = proofBed([a, b]);
+      return apart(await proofsOf(a, scale, bed), await proofsOf(b, scale, bed));
     },
   },
   tells: {},

@@ -1,6 +1,7 @@
 import type { ShelfRow } from "@server/shelf/find";
 import { Check, Plus } from "lucide-react";
 import { useState } from "react";
+import { LookingNote } from "~/finding/looking-note";
 import { useFound } from "~/finding/use-found";
 import { BrushStrip } from "~/pictures/brush-strip";
 import { Button } from "~/ui/button";
@@ -17,13 +18,14 @@ const MOST = 60;
 /** The shelf beside a set: found by words, added one by one or all that are found; nothing moves under the pointer. */
 export function AddBrushes({ inSet, onAdd, onRemove }: Props) {
   const [find, setFind] = useState("");
-  const found = useFound(find, MOST);
+  const looking = useFound(find, MOST);
+  const { found, answers } = looking;
   const fresh = found?.rows.filter(({ id }) => !inSet.has(id)) ?? [];
   return (
     <section aria-labelledby="rest" className="sheet border border-line">
       <div className="flex flex-wrap items-center gap-2 border-line border-b px-3 py-1.5">
         <h2 id="rest" className="font-semibold font-serif text-base">
-          On the shelf <span className="font-normal text-soft">{found?.total ?? ""}</span>
+          On the shelf <span className="font-normal text-soft">{answers ? found?.total : ""}</span>
         </h2>
         <input
           type="search"
@@ -33,15 +35,19 @@ export function AddBrushes({ inSet, onAdd, onRemove }: Props) {
           value={find}
           onChange={(event) => setFind(event.target.value)}
         />
-        <Button className="h-7" disabled={fresh.length === 0} onClick={() => onAdd(fresh)}>
+        <Button className="h-7" disabled={!answers || fresh.length === 0} onClick={() => onAdd(fresh)}>
           Add all {fresh.length}
         </Button>
       </div>
       {found && found.total === 0 && (
         <p className="px-4 py-6 text-soft">{find ? "No brush is like that." : "The shelf is empty."}</p>
       )}
-      {!found && <p className="px-4 py-6 text-soft">Fetching the shelf…</p>}
-      <ul aria-label="Brushes of the shelf" className="max-h-[70dvh] divide-y divide-line overflow-y-auto">
+      <LookingNote looking={looking} className="px-4 py-3" />
+      <ul
+        aria-label="Brushes of the shelf"
+        aria-busy={!answers}
+        className="max-h-[70dvh] divide-y divide-line overflow-y-auto"
+      >
         {found?.rows.map((row) => {
           const { id, revision, brush } = row;
           const has = inSet.has(id);

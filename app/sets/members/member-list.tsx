@@ -4,19 +4,22 @@ import type { KeptStudy } from "@server/studies/repository";
 import { Fragment } from "react";
 import { Sorting } from "~/ui/sorting";
 import type { Line } from "../draft";
+import { LostLine } from "./lost-line";
 import { MemberLine } from "./member-line";
 
 interface Props {
   readonly setId: string;
   readonly lines: readonly Line[];
   readonly rowOf: (id: string) => ShelfRow | undefined;
+  /** Whether a brush was looked for and is not on the shelf. */
+  readonly isLost: (id: string) => boolean;
   readonly studies: readonly KeptStudy[];
   /** @param key steps with the same one are one step */
   readonly onLines: (lines: Line[], key?: string) => void;
 }
 
 /** The brushes of a set in their order and groups; moved by pointer, by keys and by buttons. */
-export function MemberList({ setId, lines, rowOf, studies, onLines }: Props) {
+export function MemberList({ setId, lines, rowOf, isLost, studies, onLines }: Props) {
   const move = (from: number, to: number) => {
     if (from < 0 || to < 0 || to >= lines.length || from === to) return;
     const next = arrayMove([...lines], from, to);
@@ -49,6 +52,9 @@ export function MemberList({ setId, lines, rowOf, studies, onLines }: Props) {
                   <span>{line.group || "without a group"}</span>
                   <span>{lines.filter(({ group }) => group === line.group).length}</span>
                 </li>
+              )}
+              {!row && isLost(line.id) && (
+                <LostLine onRemove={() => onLines(lines.filter(({ id }) => id !== line.id))} />
               )}
               {row && (
                 <MemberLine

@@ -2,6 +2,7 @@ import type { ChangedBrush, SetChange } from "@core/release";
 import { useMemo } from "react";
 import { DifferenceStrip } from "~/measuring/difference-strip";
 import { LiveStrip } from "~/measuring/live-strip";
+import type { Below } from "~/measuring/protocol";
 import { type BrushPair, useApart } from "../looking/use-apart";
 
 const WIDTH = 300;
@@ -50,6 +51,7 @@ interface LineProps {
 
 function ChangedLine({ one: { name, from, to, parts }, apart, last }: LineProps) {
   const scale = Math.min(1, (HEIGHT * 0.6) / Math.max(from.tip.size, to.tip.size));
+  const below = useMemo((): Below => ({ kind: "needed", brushes: [from, to] }), [from, to]);
   return (
     <li className="py-2.5">
       <h3 className="flex items-baseline gap-3 font-medium font-serif text-lg">
@@ -64,11 +66,25 @@ function ChangedLine({ one: { name, from, to, parts }, apart, last }: LineProps)
       </h3>
       <div className="mt-1 grid gap-2 sm:grid-cols-3">
         <figure>
-          <LiveStrip brush={from} scale={scale} width={WIDTH} height={HEIGHT} label={`${name} in edition ${last}`} />
+          <LiveStrip
+            brush={from}
+            scale={scale}
+            below={below}
+            width={WIDTH}
+            height={HEIGHT}
+            label={`${name} in edition ${last}`}
+          />
           <figcaption className="text-[12.5px] text-soft">in {last}</figcaption>
         </figure>
         <figure>
-          <LiveStrip brush={to} scale={scale} width={WIDTH} height={HEIGHT} label={`${name} as it is now`} />
+          <LiveStrip
+            brush={to}
+            scale={scale}
+            below={below}
+            width={WIDTH}
+            height={HEIGHT}
+            label={`${name} as it is now`}
+          />
           <figcaption className="text-[12.5px] text-soft">now</figcaption>
         </figure>
         <DifferenceStrip from={from} to={to} hand="slow-swell" scale={scale} width={WIDTH} height={HEIGHT} />

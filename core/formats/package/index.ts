@@ -1,4 +1,4 @@
-export { type LicenceId, licenceIds, licences } from "./licences";
+export { type LicenceId, licenceIds, licences, usualLicence } from "./licences";
 export { brushPath, pack, type SetPackage } from "./pack";
 export {
   brushJsonSchema,

@@ -31,6 +31,9 @@ export type LicenceId = keyof typeof licences;
 
 export const licenceIds = Object.keys(licences) as [LicenceId, ...LicenceId[]];
 
+/** What is meant where nothing was chosen, of materials and sets alike: it gives nothing away that cannot be taken back. */
+export const usualLicence: LicenceId = "LicenseRef-Studio";
+
 /** The text of `LICENSE.txt`. What is painted with the brushes is the painter's own in every case. */
 export function licenceText(id: LicenceId, studio: string): string {
   const { label, says, link } = licences[id];
