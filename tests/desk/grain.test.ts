@@ -2,10 +2,11 @@ import { chance } from "@core/chance/counter";
 import { blurredWide, evenlyLit, unevenLight } from "@core/desk/grain/even-light";
 import { grainFindings } from "@core/desk/grain/findings";
 import { grainOfPlane, grainWorkSchema, straightened } from "@core/desk/grain/grain-work";
+import { oddLine } from "@core/desk/grain/odd-line";
 import { printScale } from "@core/desk/grain/print-scale";
 import { repeatOf } from "@core/desk/grain/repeat";
 import { seamOf } from "@core/desk/grain/seam";
-import { leastPath, tiled } from "@core/desk/grain/tile";
+import { closedPath, leastPath, tiled } from "@core/desk/grain/tile";
 import { fullRange, histogramOf, inverted, levelled } from "@core/desk/levels";
 import { crop, greyOf, type Plane, planeOf, shiftedByHalf } from "@core/desk/plane";
 import { readTipPicture } from "@core/formats/png/tip-picture";
@@ -57,6 +58,23 @@ describe("the least path", () => {
             if (y > 0) expect(Math.abs(path[y] - path[y - 1])).toBeLessThanOrEqual(1);
           }
           expect(sum).toBeCloseTo(bruteForce(width, height, error), 9);
+        },
+      ),
+    );
+  });
+
+  test("that is closed ends where it begins, and costs little more", () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 2, max: 30 }),
+        fc.integer({ min: 4, max: 60 }),
+        fc.integer(),
+        (width, height, seed) => {
+          const error = (x: number, y: number) => chance(seed, y * width + x, 3);
+          const cost = (path: Int32Array) => path.reduce((sum, x, y) => sum + error(x, y), 0);
+          const path = closedPath(width, height, error);
+          for (let y = 0; y < height; y++) expect(Math.abs(path[y] - path[(y + 1) % height])).toBeLessThanOrEqual(1);
+          expect(cost(path)).toBeLessThanOrEqual(cost(leastPath(width, height, error)) + width);
         },
       ),
     );
@@ -162,6 +180,35 @@ describe("findings", () => {
     expect(Math.abs(found.dx)).toBeCloseTo(64, 0);
     expect(found.dy).toBeCloseTo(0, 0);
     expect(repeatOf(photo(128, 128)).strength).toBeLessThan(0.5);
+  });
+
+  test("a line that runs through a picture alone is found, which way it runs, and none among many", () => {
+    const lined = (value: number, slope: number) => {
+      const plane = photo(800, 640);
+      for (let y = 0; y < 350; y++)
+        for (let d = 0; d < 6; d++) plane.data[y * 800 + 300 + d + Math.round(y * slope)] = value;
+      return plane;
+    };
+    const kinds = (plane: Plane) => grainFindings(plane).map(({ kind }) => kind);
+    expect(kinds(lined(0, 0))).toContain("line");
+    expect(kinds(tiled(lined(0, 0), 100, "cut"))).toContain("line");
+    expect(oddLine(lined(0, 0))).toMatchObject({ direction: 90 });
+    expect(oddLine(lined(0, 0.1)).direction).toBeGreaterThan(92);
+    expect(oddLine(lined(0, 0)).by).toBeLessThan(-0.1);
+    expect(oddLine(lined(1, 0)).by).toBeGreaterThan(0.1);
+    expect(kinds(photo(800, 640))).not.toContain("line");
+    for (const kind of ["weave", "linen", "laid", "lines", "hatch"] as const) {
+      const data = Float32Array.from(drawGrain(grainOf(kind)));
+      expect(kinds({ width: GRAIN_SIDE, height: GRAIN_SIDE, data }), kind).not.toContain("line");
+    }
+  });
+
+  test("a short cut in a long border is seen, be the rest of it ever so good", () => {
+    const tile = tiled(photo(500, 420), 60, "cut");
+    const cut = { ...tile, data: Float32Array.from(tile.data) };
+    for (let y = 100; y < 160; y++) for (let x = 0; x < 40; x++) cut.data[y * tile.width + x] = (y % 7) / 7;
+    expect(seamOf(tile)).toBeLessThan(1.3);
+    expect(seamOf(cut)).toBeGreaterThan(1.6);
   });
 
   test("name what is wrong, and nothing of a good grain", () => {

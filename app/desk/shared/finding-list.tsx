@@ -50,9 +50,17 @@ function says(finding: Finding): string {
       return "It is nearly flat: little of it will show.";
     case "repeat":
       return `A part of it comes again ${Math.round(Math.hypot(finding.dx, finding.dy))} px on; the eye will find it. Use a larger or another part.`;
+    case "line":
+      return `A ${finding.by < 0 ? "dark" : "light"} line runs ${wayOf(finding.direction)} through it: it will be seen again in every tile. Use a part without it.`;
     case "small":
       return `It is only ${finding.side} px: its repetition will be seen. Use a larger part, or a larger picture.`;
   }
+}
+
+/** Which way a line runs, degrees from lying across. */
+function wayOf(direction: number): string {
+  if (direction < 20 || direction > 160) return "across";
+  return direction > 70 && direction < 110 ? "down" : "aslant";
 }
 
 /** What mends a finding, where the desk can do it. */
@@ -81,6 +89,8 @@ function mendOf(
           white: work.white - (work.white - work.black) * 0.3,
         },
       };
+    case "line":
+      return undefined;
     case "repeat":
     case "small":
       return work.part.width < 1 || work.part.height < 1

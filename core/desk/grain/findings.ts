@@ -1,6 +1,7 @@
 import { histogramOf } from "../levels";
 import type { Plane } from "../plane";
 import { unevenLight } from "./even-light";
+import { oddLine } from "./odd-line";
 import { repeatOf } from "./repeat";
 import { seamOf } from "./seam";
 
@@ -11,6 +12,7 @@ export type Finding =
   | { readonly kind: "clipped"; readonly black: number; readonly white: number }
   | { readonly kind: "flat"; readonly deviation: number }
   | { readonly kind: "repeat"; readonly strength: number; readonly dx: number; readonly dy: number }
+  | { readonly kind: "line"; readonly by: number; readonly direction: number }
   | { readonly kind: "small"; readonly side: number };
 
 /** From where on something is worth saying. */
@@ -19,6 +21,8 @@ const UNEVEN = 0.18;
 const CLIPPED = 0.04;
 const FLAT = 0.04;
 const REPEAT = 0.55;
+const ODD = 9;
+const LINE = 0.15;
 const SMALL = 128;
 
 /** What a grain's maker should know of it, the gravest first. */
@@ -36,6 +40,9 @@ export function grainFindings(plane: Plane): Finding[] {
   if (deviation < FLAT) found.push({ kind: "flat", deviation });
   const repeat = repeatOf(plane);
   if (repeat.strength > REPEAT) found.push({ kind: "repeat", ...repeat });
+  const line = oddLine(plane);
+  if (line.times > ODD && Math.abs(line.by) > LINE)
+    found.push({ kind: "line", by: line.by, direction: line.direction });
   if (Math.min(width, height) < SMALL) found.push({ kind: "small", side: Math.min(width, height) });
   return found;
 }

@@ -11,7 +11,9 @@ export function tiled(plane: Plane, overlap: number, way: TileWay): Plane {
   const { width, height } = plane;
   if (!(overlap >= 2 && overlap <= Math.min(width, height) / 2))
     throw new RangeError(`an overlap of ${overlap} px does not fit into ${width}×${height} px`);
-  return transposed(joinedAcross(transposed(joinedAcross(plane, overlap, way)), overlap, way));
+  const across = joinedAcross(plane, overlap, way === "cut" ? leastPath : undefined);
+  // What is joined now lies beside itself, so the second cut has to end where it begins: else it would be seen to leap there.
+  return transposed(joinedAcross(transposed(across), overlap, way === "cut" ? closedPath : undefined));
 }
 
 /** px of a block that is turned at once: its rows and columns fit the nearest cache. */
@@ -26,13 +28,10 @@ function transposed({ width, height, data }: Plane): Plane {
   return { width: height, height: width, data: out };
 }
 
-/** Joins right to left: the strip of the left border shows the right one's px up to a seam in each row. */
-function joinedAcross({ width, height, data }: Plane, overlap: number, way: TileWay): Plane {
+/** Joins right to left: the strip of the left border shows the right one's px up to a seam in each row. @param cut finds the seam; none for a soft blend */
+function joinedAcross({ width, height, data }: Plane, overlap: number, cut: typeof leastPath | undefined): Plane {
   const w = width - overlap;
-  const seam =
-    way === "cut"
-      ? leastPath(overlap, height, (x, y) => (data[y * width + w + x] - data[y * width + x]) ** 2)
-      : undefined;
+  const seam = cut?.(overlap, height, (x, y) => (data[y * width + w + x] - data[y * width + x]) ** 2);
   const out = new Float32Array(w * height);
   for (let y = 0; y < height; y++) {
     out.set(data.subarray(y * width, y * width + w), y * w);
@@ -58,19 +57,36 @@ function softStep(distance: number): number {
 /**
  * The path from top to bottom of the least sum of errors, one place in each row, at most one px aside from row to row: the
  * minimum-error boundary cut of A. A. Efros and W. T. Freeman, "Image quilting for texture synthesis and transfer" (2001).
+ * @param from where it begins, and within 1 px of which it ends; anywhere where nothing is said
  * @returns for each row, the place of the path
  */
-export function leastPath(width: number, height: number, error: (x: number, y: number) => number): Int32Array {
+export function leastPath(
+  width: number,
+  height: number,
+  error: (x: number, y: number) => number,
+  from?: number,
+): Int32Array {
   const sums = new Float64Array(width * height);
-  for (let x = 0; x < width; x++) sums[x] = error(x, 0);
+  for (let x = 0; x < width; x++) sums[x] = from === undefined || x === from ? error(x, 0) : Number.POSITIVE_INFINITY;
   for (let y = 1; y < height; y++)
     for (let x = 0; x < width; x++)
       sums[y * width + x] = error(x, y) + sums[(y - 1) * width + nearestBelow(sums, (y - 1) * width, width, x)];
   const path = new Int32Array(height);
   const last = (height - 1) * width;
-  for (let x = 1; x < width; x++) if (sums[last + x] < sums[last + path[height - 1]]) path[height - 1] = x;
+  path[height - 1] = from ?? 0;
+  const [first, end] = from === undefined ? [0, width - 1] : [Math.max(0, from - 1), Math.min(width - 1, from + 1)];
+  for (let x = first; x <= end; x++) if (sums[last + x] < sums[last + path[height - 1]]) path[height - 1] = x;
   for (let y = height - 2; y >= 0; y--) path[y] = nearestBelow(sums, y * width, width, path[y + 1]);
   return path;
+}
+
+/**
+ * As `leastPath`, and ends where it begins: it begins where the least path over twice the rows, one turn after the other, crosses from
+ * the first to the second.
+ */
+export function closedPath(width: number, height: number, error: (x: number, y: number) => number): Int32Array {
+  const twice = leastPath(width, 2 * height, (x, y) => error(x, y % height));
+  return leastPath(width, height, error, twice[height]);
 }
 
 /** Which of the three places about x of a row has the least sum. */
