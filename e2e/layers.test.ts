@@ -90,7 +90,7 @@ test("own layers are added, hidden, locked, masked, moved, filled and saved as O
   expect([map.depth, ...map.data.slice(0, 3)]).toEqual([16, 32768, 32768, 65535]);
   await page.getByRole("combobox", { name: "Lies on by" }).selectOption("exclusion");
   await page.getByRole("button", { name: /^Save the paper in layers/ }).click();
-  await page.getByText(/no name for "exclusion"/).waitFor();
+  await page.getByText(/exclusion layers go out lying over/).waitFor();
   await page.getByRole("combobox", { name: "Lies on by" }).selectOption("multiply");
   await page.getByRole("button", { name: "Take varnish away, with what is on it" }).click();
   await page.keyboard.press("Escape");

@@ -1,5 +1,6 @@
 import type { Page } from "playwright-core";
 import { launchChromium } from "../scripts/chromium.mjs";
+import { unlessSmall } from "./small";
 import { percentile } from "./timing";
 
 export interface Delay {
@@ -44,7 +45,7 @@ export async function measureBench(address: string): Promise<BenchDelays> {
     const size = page.getByRole("textbox", { name: "Size", exact: true });
     await size.fill("60 px");
     await size.press("Enter");
-    await page.waitForTimeout(1000);
+    await page.waitForTimeout(unlessSmall(1000, 300));
     const flow = await slide(page, "Flow, slider");
     const hardness = await slide(page, "Hardness, slider");
     const plain = await drawOn(page);
@@ -53,7 +54,7 @@ export async function measureBench(address: string): Promise<BenchDelays> {
       await page.getByRole("link", { name, exact: true }).last().click();
       await size.fill(`${px} px`);
       await size.press("Enter");
-      await page.waitForTimeout(2500);
+      await page.waitForTimeout(unlessSmall(2500, 300));
       return drawOn(page);
     };
     const mixing = await drawWith("Marbler, wet", 500);
@@ -78,31 +79,34 @@ export async function measureBench(address: string): Promise<BenchDelays> {
 /** Moves a slider down 45 times by a hundredth of its way. */
 async function slide(page: Page, name: string): Promise<SliderDelays> {
   await page.getByRole("slider", { name }).focus();
-  const spent = await page.evaluate(async () => {
-    const thumb = document.activeElement;
-    const first: number[] = [];
-    const all: number[] = [];
-    const heard = (kind: string) =>
-      new Promise<void>((resolve) => {
-        const listen = (event: Event) => {
-          if ((event as CustomEvent<{ kind: string }>).detail.kind !== kind) return;
-          removeEventListener("brosse:engine", listen);
-          resolve();
-        };
-        addEventListener("brosse:engine", listen);
-      });
-    for (let i = 0; i < 45; i++) {
-      const begun = performance.now();
-      const [begins, ends] = [heard("begun"), heard("proofed")];
-      thumb?.dispatchEvent(new KeyboardEvent("keydown", { key: "PageDown", bubbles: true }));
-      await begins;
-      first.push(performance.now() - begun);
-      await ends;
-      all.push(performance.now() - begun);
-      await new Promise((resolve) => setTimeout(resolve, 30));
-    }
-    return { first, all };
-  });
+  const spent = await page.evaluate(
+    async (moves) => {
+      const thumb = document.activeElement;
+      const first: number[] = [];
+      const all: number[] = [];
+      const heard = (kind: string) =>
+        new Promise<void>((resolve) => {
+          const listen = (event: Event) => {
+            if ((event as CustomEvent<{ kind: string }>).detail.kind !== kind) return;
+            removeEventListener("brosse:engine", listen);
+            resolve();
+          };
+          addEventListener("brosse:engine", listen);
+        });
+      for (let i = 0; i < moves; i++) {
+        const begun = performance.now();
+        const [begins, ends] = [heard("begun"), heard("proofed")];
+        thumb?.dispatchEvent(new KeyboardEvent("keydown", { key: "PageDown", bubbles: true }));
+        await begins;
+        first.push(performance.now() - begun);
+        await ends;
+        all.push(performance.now() - begun);
+        await new Promise((resolve) => setTimeout(resolve, 30));
+      }
+      return { first, all };
+    },
+    unlessSmall(45, 2),
+  );
   return { first: delay(spent.first), all: delay(spent.all) };
 }
 
@@ -111,57 +115,60 @@ async function slide(page: Page, name: string): Promise<SliderDelays> {
  * it is dry; and the longest time for which the page's own thread was blocked, 0 when never over 50 ms.
  */
 async function drawOn(page: Page): Promise<{ spent: number[]; finished: number; blocked: number }> {
-  return page.evaluate(async () => {
-    const canvas = document.querySelector("[role=img] > canvas");
-    if (!canvas) throw new Error("there is no paper");
-    const box = canvas.getBoundingClientRect();
-    const spent: number[] = [];
-    let blocked = 0;
-    const watcher = new PerformanceObserver((list) => {
-      for (const { duration } of list.getEntries()) blocked = Math.max(blocked, duration);
-    });
-    watcher.observe({ type: "longtask" });
-    const send = (name: string, x: number, y: number) =>
-      canvas.dispatchEvent(
-        new PointerEvent(name, {
-          pointerId: 5,
-          pointerType: "pen",
-          bubbles: true,
-          cancelable: true,
-          button: name === "pointermove" ? -1 : 0,
-          buttons: 1,
-          clientX: box.left + x,
-          clientY: box.top + y,
-          pressure: 0.6,
-        }),
-      );
-    const next = (count: number) =>
-      new Promise<void>((resolve) => {
-        const listen = (event: Event) => {
-          const { kind, samples } = (event as CustomEvent<{ kind: string; samples?: number }>).detail;
-          if (kind !== "shown" || (samples ?? 0) < count) return;
-          removeEventListener("brosse:engine", listen);
-          resolve();
-        };
-        addEventListener("brosse:engine", listen);
+  return page.evaluate(
+    async (readings) => {
+      const canvas = document.querySelector("[role=img] > canvas");
+      if (!canvas) throw new Error("there is no paper");
+      const box = canvas.getBoundingClientRect();
+      const spent: number[] = [];
+      let blocked = 0;
+      const watcher = new PerformanceObserver((list) => {
+        for (const { duration } of list.getEntries()) blocked = Math.max(blocked, duration);
       });
-    send("pointerdown", 100, 100);
-    for (let i = 1; i < 200; i++) {
-      const begun = performance.now();
-      const shown = next(i + 1);
-      send("pointermove", 100 + i * 5, 100 + 60 * Math.sin(i / 9));
-      await shown;
-      spent.push(performance.now() - begun);
-      await new Promise((resolve) => setTimeout(resolve, 8));
-    }
-    const told = () => [...document.querySelectorAll("[role=status]")].map((line) => line.textContent).join("|");
-    const before = told();
-    const lifted = performance.now();
-    send("pointerup", 1100, 100);
-    while (told() === before && performance.now() - lifted < 20_000)
-      await new Promise((resolve) => setTimeout(resolve, 2));
-    const finished = performance.now() - lifted;
-    watcher.disconnect();
-    return { spent, finished, blocked };
-  });
+      watcher.observe({ type: "longtask" });
+      const send = (name: string, x: number, y: number) =>
+        canvas.dispatchEvent(
+          new PointerEvent(name, {
+            pointerId: 5,
+            pointerType: "pen",
+            bubbles: true,
+            cancelable: true,
+            button: name === "pointermove" ? -1 : 0,
+            buttons: 1,
+            clientX: box.left + x,
+            clientY: box.top + y,
+            pressure: 0.6,
+          }),
+        );
+      const next = (count: number) =>
+        new Promise<void>((resolve) => {
+          const listen = (event: Event) => {
+            const { kind, samples } = (event as CustomEvent<{ kind: string; samples?: number }>).detail;
+            if (kind !== "shown" || (samples ?? 0) < count) return;
+            removeEventListener("brosse:engine", listen);
+            resolve();
+          };
+          addEventListener("brosse:engine", listen);
+        });
+      send("pointerdown", 100, 100);
+      for (let i = 1; i < readings; i++) {
+        const begun = performance.now();
+        const shown = next(i + 1);
+        send("pointermove", 100 + i * 5, 100 + 60 * Math.sin(i / 9));
+        await shown;
+        spent.push(performance.now() - begun);
+        await new Promise((resolve) => setTimeout(resolve, 8));
+      }
+      const told = () => [...document.querySelectorAll("[role=status]")].map((line) => line.textContent).join("|");
+      const before = told();
+      const lifted = performance.now();
+      send("pointerup", 1100, 100);
+      while (told() === before && performance.now() - lifted < 20_000)
+        await new Promise((resolve) => setTimeout(resolve, 2));
+      const finished = performance.now() - lifted;
+      watcher.disconnect();
+      return { spent, finished, blocked };
+    },
+    unlessSmall(200, 6),
+  );
 }

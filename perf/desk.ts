@@ -7,6 +7,7 @@ import { resized } from "@core/desk/tip/transform";
 import { writeGrey16 } from "@core/formats/png/png";
 import { readTipPicture } from "@core/formats/png/tip-picture";
 import sharp from "sharp";
+import { unlessSmall } from "./small";
 import { bestOf } from "./timing";
 
 export interface DeskTimes {
@@ -23,6 +24,9 @@ export interface DeskTimes {
   readonly steps: Readonly<Record<string, number>>;
 }
 
+const LARGE = unlessSmall(4096, 128);
+const HALF = LARGE / 2;
+
 /** Cloudy stuff with detail: nothing that packs well. */
 function stuff(side: number): Plane {
   const data = new Float32Array(side * side);
@@ -38,23 +42,28 @@ function stuff(side: number): Plane {
 /** What the desks take for large pictures, beside the same done with sharp. */
 export async function measureDesk(): Promise<DeskTimes> {
   const png = writeGrey16(
-    Uint16Array.from(stuff(4096).data, (v) => v * 65535),
-    4096,
-    4096,
+    Uint16Array.from(stuff(LARGE).data, (v) => v * 65535),
+    LARGE,
+    LARGE,
   );
   const open = bestOf(2, () => {
     const picture = readTipPicture(png, "perf");
     sheetOfPicture(picture, likelySource(picture));
   });
-  const grain = stuff(2048);
-  const tile = bestOf(3, () => void tiled(grain, 300, "cut"));
-  const resize = bestOf(3, () => void resized(grain, 1024, 1024));
+  const grain = stuff(HALF);
+  const tile = bestOf(3, () => void tiled(grain, unlessSmall(300, 20), "cut"));
+  const resize = bestOf(3, () => void resized(grain, HALF / 2, HALF / 2));
   const levels = bestOf(3, () => void levelled(grain, { black: 0.1, white: 0.9, gamma: 1 }));
   const bytes = Buffer.from(Uint8Array.from(grain.data, (v) => v * 255));
-  const theirs = () => sharp(bytes, { raw: { width: 2048, height: 2048, channels: 1 } });
-  const sharpResize = await bestOfAsync(3, () => theirs().resize(1024, 1024, { kernel: "cubic" }).raw().toBuffer());
+  const theirs = () => sharp(bytes, { raw: { width: HALF, height: HALF, channels: 1 } });
+  const sharpResize = await bestOfAsync(3, () =>
+    theirs()
+      .resize(HALF / 2, HALF / 2, { kernel: "cubic" })
+      .raw()
+      .toBuffer(),
+  );
   const sharpLevels = await bestOfAsync(3, () => theirs().linear(1.25, -32).raw().toBuffer());
-  const tip = { strength: stuff(1024) };
+  const tip = { strength: stuff(unlessSmall(1024, 64)) };
   const steps = Object.fromEntries(
     [
       { kind: "transform", turn: 33 },

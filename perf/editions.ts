@@ -11,6 +11,7 @@ import { latestEditions } from "@server/outlet/latest";
 import { RenderPool } from "@server/render/pool";
 import { createSet, findSet } from "@server/sets/repository";
 import { launchChromium } from "../scripts/chromium.mjs";
+import { unlessSmall } from "./small";
 import { percentile } from "./timing";
 
 /** Publishing, and the page that comes of it. */
@@ -21,8 +22,8 @@ export interface EditionFigures {
   readonly paint: { readonly p50: number; readonly p95: number };
 }
 
-const BRUSHES = 100;
-const VISITS = 12;
+const BRUSHES = unlessSmall(100, 3);
+const VISITS = unlessSmall(12, 1);
 
 /** @param address of a server with the demo @param databaseUrl the same one's */
 export async function measureEditions(address: string, databaseUrl: string): Promise<EditionFigures> {

@@ -1,10 +1,11 @@
 import { parseBrush } from "@core/brush";
 import { toAndFro } from "./hand";
+import { unlessSmall } from "./small";
 import { timeStroke } from "./stroke";
 
 /** The exponent with which the time of whole strokes grows with marks × covered area, fitted over sizes and lengths. */
 export function measureGrowth(): number {
-  const points = [64, 128, 256, 512, 1024].flatMap((size) => {
+  const points = unlessSmall([64, 128, 256, 512, 1024], [64, 128]).flatMap((size) => {
     const brush = parseBrush({
       level: 1,
       name: "perf",
@@ -12,7 +13,7 @@ export function measureGrowth(): number {
       trail: { spacing: 0.1 },
       paint: { flow: 0.2 },
     });
-    return [3e7, 1.2e8].map((area) => {
+    return unlessSmall([3e7, 1.2e8], [1e6, 2e6]).map((area) => {
       const { ms, marks } = timeStroke(brush, toAndFro(area / (size * size), size), undefined, 3);
       return [Math.log(marks * size * size), Math.log(ms)] as const;
     });

@@ -1,7 +1,8 @@
 import type { Sample } from "@core/hand/sample";
+import { unlessSmall } from "./small";
 
 /** The side of the sheet that benchmarks paint on, px. */
-export const SIDE = 2048;
+export const SIDE = unlessSmall(2048, 256);
 
 /** A hand that goes to and fro over the sheet, 12 px between readings, for about this many marks of a tip at spacing 0.1. */
 export function toAndFro(marks: number, size: number): Sample[] {

@@ -3,6 +3,7 @@ import { createKernels } from "@core/kernels/load";
 import { StrokePainter } from "@core/stroke/painter";
 import { heightPixels } from "@core/surface/heights";
 import { Surface } from "@core/surface/surface";
+import { unlessSmall } from "./small";
 
 /** A knife through thick paint everywhere: px of travel a second, ms from pen-up to done, and what of the paint in its way is not there any more. */
 export interface KnifeRow {
@@ -49,7 +50,7 @@ export function measureKnife({ size, long }: { readonly size: number; readonly l
     trail: { spacing: 0.18 },
     paint: { flow: 0.95, mixing: 1, taking: "dragged", carry: 3, levels: 1, body: 0.04, space: "pigment" },
   });
-  const rows = Array.from({ length: 3 }, (): KnifeRow => {
+  const rows = Array.from({ length: unlessSmall(3, 1) }, (): KnifeRow => {
     const surface = new Surface(kernels, width, height);
     const all = new StrokePainter(surface, { ...field, tip: { ...field.tip, size: height } }, ink, 1);
     all.push(line(0, width, height / 2, 60));

@@ -6,9 +6,10 @@ import { paintHand, StrokePainter } from "@core/stroke/painter";
 import { Picture } from "@core/surface/picture";
 import { Surface } from "@core/surface/surface";
 import { type Canvas, createCanvas, type GlobalCompositeOperation } from "@napi-rs/canvas";
+import { unlessSmall } from "./small";
 import { bestOf, bestOfTurns } from "./timing";
 
-const LAYERS = 10;
+const LAYERS = unlessSmall(10, 2);
 const ink = { colour: hexToRgb("#1f4fa0"), second: hexToRgb("#ffffff") };
 
 export interface LayersSpeed {
@@ -22,11 +23,11 @@ export interface LayersSpeed {
 /** Ten painted layers with three blend modes among them: flattened whole, beside Skia; and shown after one stroke. */
 export function measureLayers(): LayersSpeed {
   const { ours, skia } = flattening();
-  return { ours, skia, shown: [100, 1000].map(showing) };
+  return { ours, skia, shown: unlessSmall([100, 1000], [100]).map(showing) };
 }
 
 function flattening(): { ours: number; skia: number } {
-  const [width, height] = [4000, 3000];
+  const [width, height] = unlessSmall([4000, 3000], [400, 300]);
   const surface = new Surface(createKernels(), width, height, LAYERS);
   const canvases: Canvas[] = [];
   const brush = parseBrush({

@@ -11,6 +11,7 @@ import { measureMixing } from "./mixing";
 import { measurePictures } from "./pictures";
 import { type Figures, linesOf } from "./say";
 import { measureShelf } from "./shelf";
+import { isSmall, unlessSmall } from "./small";
 import { measureStamping, ratiosOf } from "./stamping";
 import { measureStart } from "./start";
 import { measureStudy } from "./study";
@@ -18,33 +19,41 @@ import { measureTray } from "./tray";
 import { measureUndo } from "./undo";
 import { measureWash } from "./wash";
 import { measureWet } from "./wet";
+import { measureWork } from "./work";
 
 const address = process.env.BROSSE_TEST_ADDRESS;
 const databaseUrl = process.env.BROSSE_DATABASE_URL;
 
 /** Every part by its name, in the order in which they are run and told. */
 const parts: { readonly [part in keyof Figures]: () => Figures[part] | Promise<Figures[part]> } = {
-  stamping: () => [16, 64, 256, 1024].map(measureStamping),
-  pictures: () => [32, 128, 400].map(measurePictures),
-  mixing: () => [512, 1024].flatMap(measureMixing),
-  hairs: () => [0.03, 0.05, 0.1].map(measureHairs),
+  stamping: () => unlessSmall([16, 64, 256, 1024], [16]).map(measureStamping),
+  pictures: () => unlessSmall([32, 128, 400], [32]).map(measurePictures),
+  mixing: () => unlessSmall([512, 1024], [64]).flatMap(measureMixing),
+  hairs: () => unlessSmall([0.03, 0.05, 0.1], [0.1]).map(measureHairs),
   thick: () =>
-    [
-      { size: 60, hairs: 60 },
-      { size: 500, hairs: 400 },
-    ].map(measureThick),
+    unlessSmall(
+      [
+        { size: 60, hairs: 60 },
+        { size: 500, hairs: 400 },
+      ],
+      [{ size: 60, hairs: 20 }],
+    ).map(measureThick),
   knife: () =>
-    [
-      { size: 64, long: 1200 },
-      { size: 500, long: 1200 },
-      { size: 500, long: 4000 },
-    ].map(measureKnife),
-  wet: () => [32, 100, 400].map(measureWet),
+    unlessSmall(
+      [
+        { size: 64, long: 1200 },
+        { size: 500, long: 1200 },
+        { size: 500, long: 4000 },
+      ],
+      [{ size: 64, long: 300 }],
+    ).map(measureKnife),
+  wet: () => unlessSmall([32, 100, 400], [32]).map(measureWet),
   wash: measureWash,
   layers: measureLayers,
   marks: measureMarks,
   memory: measureMemory,
   growth: measureGrowth,
+  work: measureWork,
   desk: measureDesk,
   undo: measureUndo,
   study: () => measureStudy(address),
@@ -69,8 +78,9 @@ const all: Partial<Record<keyof Figures, unknown>> = {};
 async function tell<Part extends keyof Figures>(part: Part): Promise<void> {
   const figures = await parts[part]();
   all[part] = figures;
-  if (!asJson) for (const line of linesOf(part, figures)) process.stdout.write(`${line}\n`);
+  if (isSmall) process.stdout.write(figures === undefined ? `${part} needs a server\n` : `${part} ran\n`);
+  else if (!asJson) for (const line of linesOf(part, figures)) process.stdout.write(`${line}\n`);
 }
 for (const part of names) if (asked.length === 0 || asked.includes(part)) await tell(part);
 const ratios = (all.stamping as Figures["stamping"] | undefined)?.map(ratiosOf);
-if (asJson) process.stdout.write(`${JSON.stringify({ unit: "Mpx/s", ...all, ratios }, null, 2)}\n`);
+if (asJson && !isSmall) process.stdout.write(`${JSON.stringify({ unit: "Mpx/s", ...all, ratios }, null, 2)}\n`);

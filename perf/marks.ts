@@ -1,10 +1,11 @@
 import { parseBrush } from "@core/brush";
 import { MarkMaker } from "@core/stroke/make-marks";
+import { unlessSmall } from "./small";
 import { bestOf } from "./timing";
 
 /** Marks computed in a second on one core: a plain brush, and one driven by pressure, chance and heading. */
 export function measureMarks(): { plain: number; driven: number } {
-  const samples = Array.from({ length: 4000 }, (_, i) => ({
+  const samples = Array.from({ length: unlessSmall(4000, 100) }, (_, i) => ({
     x: 2000 + 1500 * Math.cos(i / 60),
     y: 2000 + 1500 * Math.sin(i / 45),
     time: i * 4,

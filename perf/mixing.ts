@@ -5,9 +5,10 @@ import { type SpaceName, spaceNames } from "@core/paint/spaces";
 import { takings } from "@core/paint/wet";
 import { StrokePainter } from "@core/stroke/painter";
 import { Surface } from "@core/surface/surface";
+import { unlessSmall } from "./small";
 import { bestOf } from "./timing";
 
-const LENGTH = 2400;
+const LENGTH = unlessSmall(2400, 100);
 const ink = { colour: hexToRgb("#1f4fa0"), second: hexToRgb("#ffffff") };
 
 export interface MixingSpeed {

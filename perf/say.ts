@@ -15,6 +15,7 @@ import type { TrayDelays } from "./tray";
 import type { UndoTimes } from "./undo";
 import type { WashSpeed } from "./wash";
 import type { WetRow } from "./wet";
+import type { WorkFigures } from "./work";
 
 /** What is measured in one run, part by part. */
 export interface Figures {
@@ -30,6 +31,7 @@ export interface Figures {
   readonly marks: ReturnType<typeof measureMarks>;
   readonly memory: Memory;
   readonly growth: number;
+  readonly work: WorkFigures;
   readonly desk: DeskTimes;
   readonly undo: UndoTimes;
   readonly study: StudyFigures;
@@ -132,6 +134,9 @@ const lines: { readonly [part in keyof Figures]: (figures: NonNullable<Figures[p
     `allocated for each of a million marks: ${made.toFixed(1)} bytes made, ${painted.toFixed(1)} bytes painted; for each reading of the hand ${reading.toFixed(0)} bytes`,
   ],
   growth: (exponent) => [`time grows with (marks × area)^${exponent.toFixed(3)}`],
+  work: ({ perSecond, slower, faster, worst }) => [
+    `what painting costs, as it is estimated before: ${(perSecond / 1e6).toFixed(0)} M a second; all but 5 % take no more than ${slower.toFixed(1)} times that, and no less than a ${faster.toFixed(1)}th; worst: ${worst.name}, ${worst.times.toFixed(1)} times`,
+  ],
   desk: ({ open, tile, resize, sharpResize, levels, sharpLevels, steps }) => [
     `desk: 4096² px opened in ${open.toFixed(0)} ms, 2048² px made to tile in ${tile.toFixed(0)} ms`,
     `desk, 2048² px: halved in ${resize.toFixed(0)} ms (sharp ${sharpResize.toFixed(0)}), levels in ${levels.toFixed(0)} ms (sharp ${sharpLevels.toFixed(0)})`,

@@ -2,9 +2,10 @@ import { spawn } from "node:child_process";
 import { once } from "node:events";
 import { createInterface } from "node:readline";
 import { fileURLToPath } from "node:url";
+import { unlessSmall } from "./small";
 
 const server = fileURLToPath(new URL("./serve.js", import.meta.url));
-const STARTS = 3;
+const STARTS = unlessSmall(3, 1);
 
 /** Processor time, ms, that a server without the demo takes until it serves: the least of some starts. */
 export async function measureStart(databaseUrl: string): Promise<number> {

@@ -16,6 +16,7 @@ import { demoPictures } from "@demo/pictures";
 import { StudyPainter } from "@demo/study-painter";
 import type { Page } from "playwright-core";
 import { launchChromium } from "../scripts/chromium.mjs";
+import { unlessSmall } from "./small";
 import { percentile } from "./timing";
 
 export interface StudyFigures {
@@ -29,11 +30,11 @@ export interface StudyFigures {
   readonly browser: { readonly first: number; readonly p50: number; readonly p95: number } | undefined;
 }
 
-const WIDTH = 4000;
-const HEIGHT = 3000;
-const LAYERS = 5;
-const STROKES = 500;
-const STEPS = 100;
+const WIDTH = unlessSmall(4000, 400);
+const HEIGHT = unlessSmall(3000, 300);
+const LAYERS = unlessSmall(5, 2);
+const STROKES = unlessSmall(500, 4);
+const STEPS = unlessSmall(100, 2);
 
 /** @param address of a server with the demo; without one nothing is measured in a browser */
 export async function measureStudy(address: string | undefined): Promise<StudyFigures> {
@@ -53,7 +54,7 @@ function replaySpeed(): number {
   );
   const acts = painter.acts as readonly Doing[];
   const begun = performance.now();
-  for (const act of acts) sheet.do(act);
+  for (const act of acts.slice(0, unlessSmall(acts.length, 10))) sheet.do(act);
   const spent = performance.now() - begun;
   sheet.release();
   return lengthOf(acts) / spent;
@@ -152,11 +153,11 @@ async function inBrowser(address: string): Promise<StudyFigures["browser"]> {
     await page.getByRole("button", { name: "Take Enamel one-stroke" }).click();
     for (let layer = 1; layer <= LAYERS; layer++) {
       if (layer > 1) await page.getByRole("button", { name: "new", exact: true }).click();
-      await page.waitForTimeout(400);
-      await drawOn(page, 300);
+      await page.waitForTimeout(unlessSmall(400, 0));
+      await drawOn(page, unlessSmall(300, 30));
     }
-    await page.waitForTimeout(2000);
-    const spent = await drawOn(page, 1500);
+    await page.waitForTimeout(unlessSmall(2000, 0));
+    const spent = await drawOn(page, unlessSmall(1500, 50));
     return { first, p50: percentile(spent, 0.5), p95: percentile(spent, 0.95) };
   } finally {
     await browser.close();

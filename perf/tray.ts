@@ -1,5 +1,6 @@
 import type { Page } from "playwright-core";
 import { launchChromium } from "../scripts/chromium.mjs";
+import { unlessSmall } from "./small";
 import { percentile } from "./timing";
 
 /** Going from one brush to another on the bench, ms from the click. */
@@ -11,7 +12,7 @@ export interface TrayDelays {
 }
 
 const names = ["Lettering quill, long", "Enamel one-stroke", "Drop shade", "Awning stripe"];
-const ROUNDS = 5;
+const ROUNDS = unlessSmall(5, 1);
 
 const both = (values: readonly number[]) => ({ p50: percentile(values, 0.5), p95: percentile(values, 0.95) });
 
@@ -24,11 +25,11 @@ export async function measureTray(address: string): Promise<TrayDelays> {
     await page.getByRole("button", { name: "Enter the demo workshop" }).click();
     await page.waitForURL("**/shelf");
     const opening: number[] = [];
-    for (let round = 0; round < 3; round++)
+    for (let round = 0; round < unlessSmall(3, 2); round++)
       for (const name of names) {
         const spent = await timed(page, "link", name, "begun");
         if (round > 0) opening.push(spent);
-        await page.waitForTimeout(600);
+        await page.waitForTimeout(unlessSmall(600, 0));
         await page.getByRole("link", { name: "Shelf", exact: true }).click();
         await page.waitForURL("**/shelf");
         await page.getByRole("link", { name, exact: true }).last().waitFor();

@@ -3,6 +3,7 @@ import { createKernels } from "@core/kernels/load";
 import { noPictures } from "@core/picture/picture";
 import { Surface } from "@core/surface/surface";
 import { OwnPaint } from "~/engine/own-paint";
+import { unlessSmall } from "./small";
 import { percentile } from "./timing";
 
 /** How long it takes to take strokes back and to make them again, ms, on a paper with many of them. */
@@ -16,8 +17,8 @@ export interface UndoTimes {
 
 const WIDTH = 1280;
 const HEIGHT = 400;
-const STROKES = 500;
-const STEPS = 100;
+const STROKES = unlessSmall(500, 5);
+const STEPS = unlessSmall(100, 2);
 
 /** Measures taking back on the bench's paper at 1280×800: 95th percentile of a hundred steps after 500 strokes of 60 px. */
 export function measureUndo(): UndoTimes {

@@ -1,5 +1,6 @@
 import { parseBrush } from "@core/brush";
 import { STEPS } from "@core/stroke/laying/water/wash";
+import { unlessSmall } from "./small";
 import { strokeWork } from "./stroke";
 import { bestOfTurns } from "./timing";
 
@@ -15,7 +16,7 @@ export function measureWash(): WashSpeed {
     parseBrush({
       level: 1,
       name: "perf",
-      tip: { shape: { kind: "rectangle" }, size: 1000 },
+      tip: { shape: { kind: "rectangle" }, size: unlessSmall(1000, 60) },
       paint: { water, opacity: 0.5 },
       responses: response,
     });

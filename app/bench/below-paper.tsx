@@ -6,6 +6,7 @@ import { Segments } from "~/ui/segments";
 import { Tool } from "~/ui/tool";
 import { Bodies } from "./bodies/bodies";
 import { FindPanel } from "./bodies/find-panel";
+import { HeldBar } from "./compare/held-bar";
 import { digitStops } from "./keys/digit-stops";
 import { PaintersPanel } from "./painters/painters-panel";
 import { ResponseTable } from "./responses/response-table";
@@ -18,11 +19,12 @@ import { showPanel, toggleFolded } from "./state/view-commands";
 /** What lies below the paper: the bodies of the brush, the score of its main stroke, the table of its responses, or what is looked for. */
 export function BelowPaper({ madeFrom }: { readonly madeFrom: Brush | undefined }) {
   const panel = useBench(({ view }) => view.panel);
+  const held = useBench(({ view }) => view.held);
   const folded = useBench(({ view }) => view.folded);
   const run = useRun();
   return (
     <>
-      <div className="-my-1.5 flex shrink-0 items-center gap-2">
+      <div className="-my-1.5 flex shrink-0 flex-wrap items-center gap-2">
         <Segments
           label="Below the paper"
           name="panel"
@@ -38,7 +40,7 @@ export function BelowPaper({ madeFrom }: { readonly madeFrom: Brush | undefined 
           {folded ? <ChevronUp aria-hidden size={16} /> : <ChevronDown aria-hidden size={16} />}
         </Tool>
         <SizesChoice />
-        {!folded && panel === "bodies" && <DigitNote />}
+        {held ? <HeldBar held={held} /> : !folded && panel === "bodies" && <DigitNote />}
       </div>
       {!folded && <Panel panel={panel} madeFrom={madeFrom} />}
     </>

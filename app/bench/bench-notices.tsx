@@ -29,48 +29,58 @@ export function BenchNotices({ kept: { id, brush, revision: newest }, saving: { 
   const fault = answer?.kind === "fault" ? answer.fault : undefined;
   return (
     <>
+      {fault && (
+        <p role="alert" title={fault} className="min-w-0 truncate text-danger">
+          Not saved: {fault}
+        </p>
+      )}
       {arrived && (
-        <p role="status" className="rounded-md border border-act bg-act-wash px-3 py-1.5">
-          Saved as a new brush, “{arrived}”. It stands first on{" "}
-          <Link to={`/shelf?new=${id}`} className="text-act underline underline-offset-4">
-            your shelf
-          </Link>
-          ; the brush it was made from is as it was.{" "}
-          <Button kind="quiet" className="h-7" onClick={() => setAway(id)}>
+        <Notice>
+          <span className="truncate">
+            Saved as a new brush, “{arrived}”, first on{" "}
+            <Link to={`/shelf?new=${id}`} className="text-act underline underline-offset-4">
+              your shelf
+            </Link>
+            . The one it was made from is as it was.
+          </span>
+          <Button kind="quiet" className="h-7 shrink-0 text-act" onClick={() => setAway(id)}>
             Hide this
           </Button>
-        </p>
+        </Notice>
       )}
       {draft && (
         <Notice>
-          <span>
-            This is your draft, kept in this browser
-            {revision === newest ? "" : ` and begun from revision ${revision}; the shelf has revision ${newest} now`}.
+          <span className="truncate" title={draftSays(revision, newest)}>
+            {draftSays(revision, newest)}
           </span>
-          <Button kind="quiet" className="h-7 text-act" onClick={() => run(takeNewest(brush, newest))}>
+          <Button kind="quiet" className="h-7 shrink-0 text-act" onClick={() => run(takeNewest(brush, newest))}>
             Go back to what is saved
           </Button>
         </Notice>
       )}
       {offline && (
         <Notice>
-          There is no network. You can go on: what you change is kept in this browser, and can be saved when the network
-          is back.
+          <span className="truncate" title={OFFLINE}>
+            {OFFLINE}
+          </span>
         </Notice>
-      )}
-      {fault && (
-        <p role="alert" className="rounded-md border border-danger px-3 py-1.5 text-danger">
-          Not saved: {fault}
-        </p>
       )}
     </>
   );
 }
 
+const OFFLINE = "No network: what you change is kept in this browser.";
+
+function draftSays(revision: number, newest: number): string {
+  return revision === newest
+    ? "This is your draft, kept in this browser."
+    : `This is your draft, kept in this browser and begun from revision ${revision}; the shelf has revision ${newest} now.`;
+}
+
 function Notice({ children }: { children: ReactNode }) {
   return (
-    <p role="status" className="flex flex-wrap items-center gap-x-3 rounded-md border border-line bg-panel px-3 py-1">
+    <div role="status" className="flex min-w-0 items-center gap-2 text-[13px]">
       {children}
-    </p>
+    </div>
   );
 }

@@ -62,11 +62,10 @@ export function Bench({ account, kept, trays, madeFrom, answer }: Props) {
         </Beside>
         <main className="flex min-h-0 flex-1 flex-col gap-3 px-4.5 py-3">
           <Beside>
-            <BenchNotices kept={kept} saving={saving} />
             {answer && <AnswerNote answer={answer} />}
             <Tray inHand={kept} sets={trays} />
           </Beside>
-          <BenchPaper id={id} account={account} />
+          <BenchPaper id={id} account={account} notices={<BenchNotices kept={kept} saving={saving} />} />
           <Beside>
             <BelowPaper key={`below ${id}`} madeFrom={madeFrom} />
           </Beside>

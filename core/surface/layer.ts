@@ -9,7 +9,7 @@ export const layerSheets = ["tiles", "heights", "mask", "pool", "dried"] as cons
 export type LayerSheet = (typeof layerSheets)[number];
 
 /** The planes of a tile of each sheet. */
-export const sheetPlanes = { tiles: 4, heights: 1, mask: 1, pool: 10, dried: 5 } as const satisfies Record<
+export const sheetPlanes = { tiles: 4, heights: 1, mask: 1, pool: 17, dried: 5 } as const satisfies Record<
   LayerSheet,
   TilePlanes
 >;

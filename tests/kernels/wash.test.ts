@@ -218,7 +218,7 @@ describe("a film", () => {
           [...densities, 1].forEach((value, plane) => {
             heap.u16[(film + plane * PLANE) / 2] = Math.round((value * ONE) / 8);
           });
-          run.layFilm(layer, film, 1, ...sheet);
+          run.layFilm(layer, film, 1, 0, ...sheet);
           const [r, g, b, a] = [0, 1, 2, 3].map((plane) => heap.u16[(layer + plane * PLANE) / 2] / ONE);
           const seen = [r, g, b].map((c, i) => c + (1 - a) * sheet[i]);
           filmOver(before, densities, sheet).forEach((value, i) => {
@@ -239,7 +239,7 @@ describe("a film", () => {
       [...colour.map((c) => -Math.log(c) * amount), amount].forEach((value, plane) => {
         heap.u16[(film + plane * PLANE) / 2] = Math.round((value * ONE) / 8);
       });
-      run.layFilm(layer, film, 0, 1, 1, 1);
+      run.layFilm(layer, film, 0, 0, 1, 1, 1);
       [0.9, 0.2, 0.4].forEach((before, i) => {
         expect(heap.u16[(layer + i * PLANE) / 2] / ONE).toBeCloseTo(before + amount * (colour[i] - before), 3);
       });

@@ -1,3 +1,4 @@
+import { createHash } from "node:crypto";
 import { createKernels } from "@core/kernels/load";
 import { PLANE } from "@core/kernels/memory/tile-size";
 import { StrokePainter } from "@core/stroke/painter";
@@ -139,7 +140,11 @@ describe("a wash that dries by and by", () => {
         wet: pool?.present().length ?? 0,
         pixels: tiles
           .present()
-          .map((index) => kernels.run.tileSum(tiles.at(index)))
+          .map((index) =>
+            createHash("sha256")
+              .update(kernels.heap.u8.slice(tiles.at(index), tiles.at(index) + 4 * PLANE))
+              .digest("hex"),
+          )
           .join(),
       };
       surface.release();

@@ -180,3 +180,87 @@ describe("a wash in one that is still wet", () => {
     surface.release();
   });
 });
+
+describe("water is kept by place", () => {
+  const clear = (at: number, size: number, ends: Wash["ends"], dryAfter: number): Wash => ({
+    colour: [0.5, 0.5, 0.5],
+    size,
+    ends,
+    at,
+    paint: { lightness: 1, opacity: 0.5, dryAfter },
+  });
+  const sea: Wash = { colour: BLUE, size: 180, ends: [20, 100, 300, 100], at: 0, paint: { dryAfter: 20_000 } };
+  const late = clear(12_000, 30, [10, 100, 310, 100], 8000);
+  /** How much the late clear stroke changed each column across its way. */
+  const changed = (...before: Wash[]) => {
+    const [without, withLate] = [washed(sea, ...before), washed(sea, ...before, late)];
+    const columns = Array.from({ length: 260 }, (_, n) => {
+      let sum = 0;
+      for (let y = 60; y < 140; y++)
+        sum += Math.abs(densityAt(withLate, 30 + n, y, 0) - densityAt(without, 30 + n, y, 0));
+      return sum;
+    });
+    without.release();
+    withLate.release();
+    return columns;
+  };
+  /** The largest step of that from one column to the next where tiles meet, and elsewhere in the middle of the sheet. */
+  const steps = (columns: readonly number[]) => {
+    const step = (x: number) => Math.abs(columns[x - 30] - columns[x - 31]);
+    const borders = [64, 128, 192, 256].map(step);
+    const others = Array.from({ length: 240 }, (_, n) => 41 + n).filter((x) => x % TILE !== 0);
+    return { border: Math.max(...borders), elsewhere: Math.max(...others.map(step)) };
+  };
+
+  test("a small dab of water that dries sooner does not dry the wash about it, tile by tile", () => {
+    const alone = changed();
+    const dabbed = changed(clear(2000, 10, [160, 40, 161, 40], 8000));
+    const { border, elsewhere } = steps(dabbed);
+    expect(border).toBeLessThan(1.5 * elsewhere + 0.02);
+    // Away from the dab the late stroke does what it does without it.
+    for (const x of [40, 100, 230]) expect(dabbed[x]).toBeCloseTo(alone[x], 1);
+    expect(Math.min(...dabbed.slice(20, 240))).toBeGreaterThan(0.3 * Math.max(...dabbed));
+  });
+
+  test("what is painted on a wet wash with another brush dries it there, and not all of the tile", () => {
+    const dot = (surface: Surface) =>
+      paintHand(
+        surface,
+        brushOf({ tip: { size: 6 } }),
+        { colour: [0, 0, 0], second: [0, 0, 0] },
+        [lineSamples(160, 70, 166, 70)],
+        1,
+      );
+    const [with1, without] = [false, true].map((isPlain) => {
+      const surface = washed(sea);
+      dot(surface);
+      if (!isPlain) lay(surface, late);
+      return surface;
+    });
+    const by = (x: number) => Math.abs(densityAt(with1, x, 100, 0) - densityAt(without, x, 100, 0));
+    expect(by(150), "in the dot’s tile").toBeGreaterThan(0.5 * by(100));
+    expect(by(100)).toBeGreaterThan(0.01);
+    // The dot itself is as it was.
+    expect(densityAt(with1, 163, 70, 0)).toBeCloseTo(densityAt(without, 163, 70, 0), 3);
+    for (const one of [with1, without]) one.release();
+  });
+
+  test("a tip that lifts takes up as much of dry paint beside a wash as of what lies in another tile", () => {
+    const lifted = [40, 104].map((x) => {
+      const surface = new Surface(kernels, WIDTH, HEIGHT);
+      surface.sheet = [1, 1, 1];
+      lay(surface, { colour: RED, size: 20, ends: [x, 20, x, 60], at: 0, paint: { water: 0, dryAfter: 0 } });
+      // A wash in the first tile's lower corner.
+      lay(surface, { colour: BLUE, size: 10, ends: [8, 56, 12, 56], at: 500 });
+      const before = densityAt(surface, x, 30, 1);
+      const thirsty = brushOf({ tip: { size: 14 }, trail: { spacing: 0.1 }, paint: { lift: 1 } });
+      const samples = lineSamples(x, 22, x, 40).map((one) => ({ ...one, time: one.time + 1000 }));
+      paintHand(surface, thirsty, { colour: RED, second: RED }, [samples], 1);
+      const found = before - densityAt(surface, x, 30, 1);
+      surface.release();
+      return found;
+    });
+    expect(lifted[0]).toBeGreaterThan(0.05);
+    expect(lifted[0]).toBeCloseTo(lifted[1], 2);
+  });
+});

@@ -15,10 +15,7 @@ export function HeldBar({ held: { brush: held, shown, pictured } }: { readonly h
   const brush = useBench((state) => state.brush);
   const found = useMemo(() => differences(held, brush), [held, brush]);
   return (
-    <section
-      aria-label="Held against now"
-      className="absolute top-1 left-28 z-10 flex items-center gap-1.5 rounded-lg border border-line bg-panel px-2 py-1 shadow-sm"
-    >
+    <section aria-label="Held against now" className="flex min-w-0 flex-wrap items-center gap-1.5">
       <Segments
         label="What the paper shows"
         name="held"

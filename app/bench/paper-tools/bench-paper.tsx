@@ -1,9 +1,8 @@
-import { useCallback, useEffect, useMemo, useState } from "react";
+import { type ReactNode, useCallback, useEffect, useMemo, useState } from "react";
 import type { Engine } from "~/engine/client";
 import { PaperSheet } from "~/paper/paper-sheet";
 import { StandInHand } from "~/paper/stand-in/stand-in-pen";
 import { DifferencePicture } from "../compare/difference-picture";
-import { HeldBar } from "../compare/held-bar";
 import { HeldBeside } from "../compare/held-beside";
 import { HistorySheet } from "../compare/history-sheet";
 import { OtherBrush } from "../compare/other-brush";
@@ -19,10 +18,12 @@ interface Props {
   readonly id: string;
   /** Whose scratch sheet it is. */
   readonly account: string;
+  /** What the maker should know: it stands in the paper's own row, and moves nothing. */
+  readonly notices: ReactNode;
 }
 
 /** The bench's paper with all that lies over it. */
-export function BenchPaper({ id, account }: Props) {
+export function BenchPaper({ id, account, notices }: Props) {
   const { store, engine, frame } = useBenchShared();
   const view = useBench((state) => state.view);
   const settings = useBench((state) => state.settings);
@@ -48,29 +49,32 @@ export function BenchPaper({ id, account }: Props) {
   const { panel, overlay, strip, held, place, folded, whole } = view;
   return (
     <div
-      className={`relative border border-line shadow-sm max-lg:h-[60vh] max-lg:flex-none ${panel === "responses" && !folded && !whole ? "h-64 shrink-0" : "min-h-64 flex-1"}`}
+      className={`flex flex-col border border-line shadow-sm max-lg:h-[60vh] max-lg:flex-none ${panel === "responses" && !folded && !whole ? "h-64 shrink-0" : "min-h-64 flex-1"}`}
     >
-      <TipCursor>
-        <PaperSheet
-          proofs={proofs}
-          named={view.layers.proofsShown}
-          rests={rests}
-          frame={frame}
-          standIn={standIn}
-          label={`Proof strokes of ${name}; draw anywhere to try it`}
-          onEngine={onEngine}
-          onSize={(size) => store.run(seePaper({ size }))}
-        >
-          <PaperBar />
-        </PaperSheet>
-      </TipCursor>
-      {held?.pictured && <DifferencePicture from={held.brush} />}
-      {held && <HeldBar held={held} />}
-      {overlay === "other" && <OtherBrush />}
-      {place && panel === "score" && <SpotRing spot={place} />}
-      {strip && <TestStrip key={JSON.stringify(strip)} subject={strip} />}
-      {held?.beside && <HeldBeside held={held.brush} />}
-      {overlay === "history" && <HistorySheet id={id} />}
+      <div className="flex shrink-0 flex-wrap items-center justify-end gap-x-3 border-line border-b bg-raised px-1.5">
+        <div className="flex min-w-0 flex-1 items-center gap-3 overflow-hidden">{notices}</div>
+        <PaperBar />
+      </div>
+      <div className="relative min-h-0 flex-1">
+        <TipCursor>
+          <PaperSheet
+            proofs={proofs}
+            named={view.layers.proofsShown}
+            rests={rests}
+            frame={frame}
+            standIn={standIn}
+            label={`Proof strokes of ${name}; draw anywhere to try it`}
+            onEngine={onEngine}
+            onSize={(size) => store.run(seePaper({ size }))}
+          />
+        </TipCursor>
+        {held?.pictured && <DifferencePicture from={held.brush} />}
+        {overlay === "other" && <OtherBrush />}
+        {place && panel === "score" && <SpotRing spot={place} />}
+        {strip && <TestStrip key={JSON.stringify(strip)} subject={strip} />}
+        {held?.beside && <HeldBeside held={held.brush} />}
+        {overlay === "history" && <HistorySheet id={id} />}
+      </div>
     </div>
   );
 }

@@ -24,7 +24,7 @@ export function PaperBar() {
   const { count, kept } = useBench(({ paper }) => paper.acts);
   const dips = useBench(({ brush: { paint } }) => keepsPaint(paint));
   return (
-    <div className="absolute top-1 right-1.5 flex items-center gap-1 rounded-md bg-raised/90 px-1 py-0.5">
+    <div className="flex shrink-0 flex-wrap items-center gap-1 py-0.5">
       <span role="status" className="mr-1 text-[12px] text-soft max-md:hidden">
         {closedBecause(layers) ??
           (count === 0 ? "draw anywhere" : counted(count, "stroke of yours", "strokes of yours"))}

@@ -5,6 +5,7 @@ import { BrushFinder } from "~/finding/brush-finder";
 import { useBrushesOf } from "~/finding/use-brushes-of";
 import { BrushStrip } from "~/pictures/brush-strip";
 import { Button } from "~/ui/button";
+import { inSight } from "~/ui/in-sight";
 import { box } from "~/ui/settings/box";
 import { ColourCell } from "../colours/colour-cell";
 import { useBenchShared } from "../state/use-bench";
@@ -59,15 +60,24 @@ export function Tray({ inHand: kept, sets }: Props) {
       className="sheet flex h-[60px] shrink-0 border border-line shadow-sm max-lg:h-auto max-lg:flex-wrap"
     >
       <InHand key={inHand} revision={kept.revision} id={inHand} />
-      <ul className="flex min-w-0 flex-1 overflow-x-auto border-line border-l">
+      <ul
+        className="flex min-w-0 flex-1 overflow-x-auto overflow-y-hidden border-line border-l [scrollbar-width:none]"
+        onWheel={(event) => {
+          event.currentTarget.scrollLeft += event.deltaY;
+        }}
+      >
         {shown.map(({ id, revision, brush: { name } }) => (
-          <li key={id} className="shrink-0 border-line border-r">
+          <li
+            key={id}
+            ref={id === inHand ? inSight : undefined}
+            className="min-w-22 max-w-33 flex-1 border-line border-r"
+          >
             <button
               type="button"
               aria-current={id === inHand ? "true" : undefined}
               aria-label={`Take ${name}`}
               title={name}
-              className={`flex h-[58px] w-33 flex-col items-stretch px-2 pt-1 text-left hover:bg-act-wash ${going === `/bench/${id}` ? "bg-act-wash" : ""} ${id === inHand ? "border-act border-b-2" : ""}`}
+              className={`flex h-[58px] w-full flex-col items-stretch px-2 pt-1 text-left hover:bg-act-wash ${going === `/bench/${id}` ? "bg-act-wash" : ""} ${id === inHand ? "border-act border-b-2" : ""}`}
               onClick={() => take(id)}
             >
               <BrushStrip
@@ -75,7 +85,7 @@ export function Tray({ inHand: kept, sets }: Props) {
                 alt=""
                 width={116}
                 height={32}
-                className="w-29"
+                className="w-full"
               />
               <span className="truncate text-[12.5px] text-soft">{name}</span>
             </button>

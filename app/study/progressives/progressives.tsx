@@ -4,6 +4,7 @@ import type { LayerLook } from "@core/study/looks";
 import { useMemo, useState } from "react";
 import { chooseLayer } from "~/easel/state/study-state";
 import { useSession, useStudy } from "~/easel/state/use-study";
+import { inSight } from "~/ui/in-sight";
 import { Segments } from "~/ui/segments";
 import { box } from "~/ui/settings/box";
 import { Tool } from "~/ui/tool";
@@ -64,11 +65,6 @@ export function Progressives() {
       {layer && looks && <LayerSettings key={layer.id} layer={layer} order={looks.map(({ id }) => id)} part={part} />}
     </section>
   );
-}
-
-/** The layer that is painted on is seen in the list. */
-function inSight(line: HTMLLIElement | null): void {
-  line?.scrollIntoView({ block: "nearest" });
 }
 
 function lookSays({ blend, opacity, visible, keepsAlpha, locked }: LayerLook): string {

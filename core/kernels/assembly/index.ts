@@ -25,7 +25,7 @@ export { takeBodies } from "./mixing/take-bodies";
 export { takeHairs } from "./mixing/take-hairs";
 export { strengthsOf } from "./marks/strengths";
 export { throughTip } from "./marks/through";
-export { layFilm, strokeFilm, tileSum } from "./water/film";
+export { layFilm, pixelSums, strokeFilm } from "./water/film";
 export { washEven, washEvened, washRuns } from "./water/even";
 export { washBytes, washEdges, washEmpty, washFill, washFilm, washPaths, washPour, washRoom, washStep, washVolumes } from "./water/wash";
 export { standHairs } from "./tips/stand";

@@ -1,7 +1,7 @@
 import type { Kernels } from "../load";
 import { PLANE } from "./tile-size";
 
-export type TilePlanes = 1 | 2 | 4 | 5 | 10;
+export type TilePlanes = 1 | 2 | 4 | 5 | 17;
 
 /**
  * The tiles of one surface or stroke: a table of addresses in the kernels' memory, 0 where nothing was painted. Each

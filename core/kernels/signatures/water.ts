@@ -43,8 +43,8 @@ export interface WaterKernels {
   washEmpty(block: number, amounts: number): void;
   /** Pours what floats of a film, or what has settled, into a wet tile of four amounts; the share that floats is Q15 by place, 0 for all. */
   washPour(block: number, film: number, floats: number, settles: boolean): void;
-  /** A number that follows from all that a layer's tile holds. */
-  tileSum(layer: number): number;
+  /** Numbers of 32 bits that follow from what each px of a layer's tile holds, into two planes. */
+  pixelSums(layer: number, out: number): void;
   /** Notes what of the floating evens out between places `far` px apart, and makes it so. */
   washEven(block: number, amounts: number, next: number, far: number, down: boolean, share: number): void;
   washEvened(block: number, amounts: number): void;
@@ -56,6 +56,6 @@ export interface WaterKernels {
   washFilm(block: number, amounts: number, red: number, green: number, blue: number, film: number): void;
   /** The film that a stroke's tile is, while nothing has moved. */
   strokeFilm(stroke: number, planes: number, red: number, green: number, blue: number, film: number): void;
-  /** Lays a film over a layer's tile, on a sheet of a colour 0…1. */
-  layFilm(layer: number, film: number, water: number, red: number, green: number, blue: number): void;
+  /** Lays a film over a layer's tile, on a sheet of a colour 0…1; the share of it that is clear is the same everywhere, or a plane's. */
+  layFilm(layer: number, film: number, water: number, waters: number, red: number, green: number, blue: number): void;
 }

@@ -44,16 +44,22 @@ export function putEighths(to: usize, value: v128): void {
 }
 
 /**
- * Lays a film over a layer's tile. The share `water` of it is clear: it lets through what lies below, each channel by its
- * density, and on a sheet of this colour (white where there is none) looks as that does; the rest covers.
+ * Lays a film over a layer's tile. The share `water` of it, or that of a plane by place, is clear: it lets through what lies below,
+ * each channel by its density, and on a sheet of this colour (white where there is none) looks as that does; the rest covers.
  */
-export function layFilm(layer: usize, film: usize, water: f32, red: f32, green: f32, blue: f32): void {
+export function layFilm(layer: usize, film: usize, water: f32, waters: usize, red: f32, green: f32, blue: f32): void {
   const one = f32x4.splat(1);
-  const clear = f32x4.splat(water / FILM);
-  const covers = f32x4.splat((1 - water) / FILM);
+  const eighth = f32x4.splat(1 / FILM);
+  let clear = f32x4.splat(water / FILM);
+  let covers = f32x4.splat((1 - water) / FILM);
   for (let i = 0; i < PLANE; i += 8) {
     const amount = eighths(film + i + 3 * PLANE);
     if (!v128.any_true(amount)) continue;
+    if (waters) {
+      const share = unit(waters + i);
+      clear = f32x4.mul(share, eighth);
+      covers = f32x4.mul(f32x4.sub(one, share), eighth);
+    }
     const r = eighths(film + i);
     const g = eighths(film + i + PLANE);
     const b = eighths(film + i + 2 * PLANE);
@@ -114,9 +120,21 @@ function ln(x: v128): v128 {
   return f32x4.add(f32x4.mul(power, f32x4.splat(<f32>0.6931471805599453)), sum);
 }
 
-/** A number that follows from all that a layer's tile holds: FNV-1a over its words of 32 bits (Fowler, Noll, Vo 1991). */
-export function tileSum(layer: usize): u32 {
-  let sum: u32 = 2166136261;
-  for (let i: usize = 0; i < <usize>(4 * PLANE); i += 4) sum = (sum ^ load<u32>(layer + i)) * 16777619;
-  return sum;
+/**
+ * Numbers of 32 bits that follow from what each px of a layer's tile holds: two that differ hardly ever have the same. Multiplied and
+ * mixed as a word of MurmurHash3 is (A. Appleby, 2011).
+ */
+export function pixelSums(layer: usize, out: usize): void {
+  for (let i: usize = 0; i < <usize>PLANE; i += 2) {
+    const low = <u32>load<u16>(layer + i) | (<u32>load<u16>(layer + i + PLANE) << 16);
+    const high = <u32>load<u16>(layer + i + 2 * PLANE) | (<u32>load<u16>(layer + i + 3 * PLANE) << 16);
+    let sum = low * 0xcc9e2d51;
+    sum = rotl<u32>(sum, 15) * 0x1b873593;
+    sum = rotl<u32>(sum, 13) * 5 + 0xe6546b64;
+    sum ^= rotl<u32>(high * 0xcc9e2d51, 15) * 0x1b873593;
+    sum ^= sum >> 16;
+    sum *= 0x85ebca6b;
+    sum ^= sum >> 13;
+    store<u32>(out + 2 * i, sum);
+  }
 }

@@ -6,11 +6,19 @@ import { ln } from "../../../numeric/power";
 import type { Layer } from "../../../surface/layer";
 import type { Surface } from "../../../surface/surface";
 import { type Cover, type Drying, type Finish, LIGHT_REACH, type Wet, type WetBody } from "../../../surface/wet";
-import { leaveWet, type WetBefore } from "./pool";
+import { joinClear, leaveWet, type MetPool } from "./pool";
 
 const WHITE: Rgb = [1, 1, 1];
 /** The darkest that a channel is taken to be, as in the kernels. */
 const DARKEST = 1 / 64;
+
+/** How a stroke stays wet: how much of each place is wet, how much of it by the stroke itself, and that for so many ms from a time on. */
+interface Wetness {
+  readonly volumes: Tiles;
+  readonly fresh: Tiles;
+  readonly time: number;
+  readonly long: number;
+}
 
 /** A stroke that lies as a film of thinned paint: what lies below shows through, each channel by the film's density there. */
 export class FilmStroke implements Wet {
@@ -27,7 +35,10 @@ export class FilmStroke implements Wet {
   drying: (Drying & { release(): void }) | undefined;
   /** What lies below it, where that is not what the layer has: below pools that have become part of it, and what stays wet. */
   private readonly unders: Tiles;
-  private wetness: { readonly volumes: Tiles; readonly time: number; readonly long: number } | undefined;
+  private wetness: Wetness | undefined;
+  /** The pools that have become part of it, and the shares of their films and its own that are clear there. */
+  private met: ReadonlyMap<number, MetPool> = new Map();
+  private readonly clears: Tiles;
   private readonly room: number;
   private readonly kernels: Kernels;
 
@@ -45,6 +56,7 @@ export class FilmStroke implements Wet {
     this.reach = Math.max(body ? LIGHT_REACH : 0, finish?.reach ?? 0);
     this.kernels = surface.kernels;
     this.unders = new Tiles(this.kernels, surface.columns, surface.rows, 4);
+    this.clears = new Tiles(this.kernels, surface.columns, surface.rows, 1);
     this.room = this.kernels.heap.take(4 * PLANE);
   }
 
@@ -77,9 +89,13 @@ export class FilmStroke implements Wet {
     return this.room;
   }
 
-  /** Takes pools up: it then lies on what lies below them. */
-  meet(pools: Iterable<WetBefore>): void {
-    for (const { index, under } of pools) this.layUnder(index, under);
+  /** Takes pools up: it then lies on what lies below them. @param fresh how much of each place it wets itself */
+  meet(pools: ReadonlyMap<number, MetPool>, fresh: Tiles): void {
+    this.met = pools;
+    for (const [index, pool] of pools) {
+      this.layUnder(index, pool.under);
+      joinClear(this.kernels, this.clears.enter(index), pool, fresh.at(index), this.water);
+    }
   }
 
   /** Makes the film what it dried to: from then on it looks so. */
@@ -88,16 +104,11 @@ export class FilmStroke implements Wet {
     this.dried = films;
   }
 
-  /** Has it leave its tiles wet for so many ms from a time on. @param volumes how much of each place is wet */
-  stayWet(volumes: Tiles, time: number, long: number): void {
-    const { surface } = this;
-    const kept = new Tiles(this.kernels, surface.columns, surface.rows, 1);
-    for (const index of volumes.present()) {
-      const to = kept.enter(index);
-      this.kernels.heap.u8.copyWithin(to, volumes.at(index), volumes.at(index) + PLANE);
-      if (!this.unders.at(index)) this.layUnder(index, surface.active.tiles.at(index));
-    }
-    this.wetness = { volumes: kept, time, long };
+  /** Has it leave its tiles wet. @param wetness what is its drying's, and lasts as long as that */
+  stayWet(wetness: Wetness): void {
+    for (const index of wetness.volumes.present())
+      if (!this.unders.at(index)) this.layUnder(index, this.surface.active.tiles.at(index));
+    this.wetness = wetness;
   }
 
   join(tile: number, index: number, sheet: Rgb = WHITE): void {
@@ -105,23 +116,17 @@ export class FilmStroke implements Wet {
     const under = this.unders.at(index);
     if (under) heap.u8.copyWithin(tile, under, under + 4 * PLANE);
     const film = this.dried?.at(index) || this.unmoved(index);
-    run.layFilm(tile, film, this.water, ...sheet);
+    run.layFilm(tile, film, this.water, this.clears.at(index), ...sheet);
   }
 
   settle(layer: Layer, index: number): void {
     const { wetness, kernels } = this;
     const [under, film, volumes] = [this.unders.at(index), this.dried?.at(index) ?? 0, wetness?.volumes.at(index) ?? 0];
     if (!wetness || !under || !film || !volumes) return;
-    const { time, long } = wetness;
-    leaveWet(
-      kernels,
-      layer.makePool(),
-      index,
-      { under, film, volumes, water: this.water },
-      layer.tiles.at(index),
-      time,
-      long,
-    );
+    const met = this.met.get(index);
+    const fresh = wetness.fresh.at(index);
+    const left = { under, film, volumes, fresh, water: this.water, waters: this.clears.at(index), met };
+    leaveWet(kernels, layer.makePool(), index, left, layer.tiles.at(index), wetness.time, wetness.long);
   }
 
   /** Keeps what lies below a tile. @param tile the address of a layer's tile, 0 for nothing */
@@ -141,7 +146,7 @@ export class FilmStroke implements Wet {
     this.dried?.release();
     this.drying?.release();
     this.unders.release();
-    this.wetness?.volumes.release();
+    this.clears.release();
     this.kernels.heap.give(this.room, 4 * PLANE);
   }
 }

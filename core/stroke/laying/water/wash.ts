@@ -8,7 +8,7 @@ import type { Drying } from "../../../surface/wet";
 import type { LayingMeans } from "../laying";
 import { halvedBoxes } from "../rim";
 import type { FilmStroke } from "./film";
-import { dropDried, floatAgain, joinVolumes, type WetBefore, wetAt } from "./pool";
+import { dropDried, floatAgain, joinVolumes, MetPool } from "./pool";
 import { CLOSE, findWet, neighbours } from "./wet-places";
 
 /** What pigment does in a stroke's water, each 0…1. */
@@ -73,7 +73,7 @@ export function beginDrying(
   const wash = new Wash(surface, film, water, begun);
   wash.findPaths(ground ?? paperOf(surface, "wash paper", 1), paperOf(surface, "wash mottle", MOTTLE_SCALE));
   wash.fill();
-  if (water.dryAfter > 0) film.stayWet(wash.volumes, ended, water.dryAfter);
+  wash.stayWet(ended);
   dropDried(surface, begun);
   film.drying = new WashDrying(film, wash);
 }
@@ -117,8 +117,8 @@ class Wash {
   /** How much fresh water stands at and around each place, where there are pools. */
   private readonly head: Tiles;
   /** How much of each place is wet: of the stroke, and of pools. */
-  readonly volumes: Tiles;
-  private readonly pools: ReadonlyMap<number, WetBefore>;
+  private readonly volumes: Tiles;
+  private readonly pools: ReadonlyMap<number, MetPool>;
   private readonly tiles: readonly WetTile[];
 
   constructor(
@@ -150,13 +150,18 @@ class Wash {
     const present = wet.present();
     wet.release();
     // Beside the stroke too: fresh water reaches over the edges of its tiles.
-    this.pools = new Map(wetAt(surface, neighbours(present, columns, rows), begun).map((one) => [one.index, one]));
+    this.pools = new Map(
+      [...neighbours(present, columns, rows)].flatMap((index): [number, MetPool][] => {
+        const met = MetPool.meet(surface, index, begun);
+        return met ? [[index, met]] : [];
+      }),
+    );
     for (const index of new Set([...present, ...this.pools.keys()])) {
       const to = this.volumes.make(index);
       for (const from of [this.fresh.at(index), this.pools.get(index)?.volumes])
         if (from) joinVolumes(kernels, to, from);
     }
-    film.meet(this.pools.values());
+    film.meet(this.pools, this.fresh);
     this.amounts = film.tiles.planes === 1 && this.pools.size === 0 ? 1 : 4;
     this.bytes = run.washBytes(this.amounts);
     const blocks = new Map(this.volumes.present().map((index) => [index, heap.take(this.bytes)]));
@@ -234,7 +239,7 @@ class Wash {
       for (const { index, block } of tiles) {
         const pool = pools.get(index);
         if (!pool) continue;
-        floatAgain(surface.kernels, floats, this.head.at(index), pool.wetness);
+        floatAgain(surface.kernels, floats, this.head.at(index), pool);
         run.washPour(block, pool.film, floats, settles);
       }
     };
@@ -259,6 +264,13 @@ class Wash {
     }
   }
 
+  /** Has it stay wet for the strokes after it: for its own time from now on, ms, and what it met for as long as that was to stay. */
+  stayWet(ended: number): void {
+    const { dryAfter } = this.water;
+    if (dryAfter > 0 || this.pools.size > 0)
+      this.film.stayWet({ volumes: this.volumes, fresh: this.fresh, time: ended, long: dryAfter });
+  }
+
   /** @param rate how fast pigment moves, 0…1 */
   step(rate: number): void {
     const { tiles, amounts, room } = this;
@@ -281,6 +293,7 @@ class Wash {
     for (const { block } of this.tiles) heap.give(block, this.bytes);
     heap.give(this.room, run.washRoom());
     for (const sheet of [this.fresh, this.head, this.volumes]) sheet.release();
+    for (const pool of this.pools.values()) pool.release();
   }
 
   /** Calls with each of some tiles and the address of what lies around its places, blurred by two boxes of a radius, px. */
