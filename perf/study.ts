@@ -146,6 +146,9 @@ async function inBrowser(address: string): Promise<StudyFigures["browser"]> {
     await page.getByRole("button", { name: "Enter the demo workshop" }).click();
     await page.getByRole("link", { name: "Studies" }).click();
     await page.getByRole("heading", { name: "Begin a study" }).waitFor();
+    const sets = page.getByRole("combobox", { name: "Brushes of" });
+    const label = await sets.locator("option", { hasText: /^Shopfront lettering/ }).textContent();
+    await sets.selectOption({ label: label ?? "" });
     await page.getByLabel("Width, px").fill(String(WIDTH));
     await page.getByLabel("Height, px").fill(String(HEIGHT));
     await page.getByRole("button", { name: "Begin" }).click();
