@@ -3,8 +3,8 @@ import { defineConfig } from "vitest/config";
 
 const at = (path: string) => fileURLToPath(new URL(path, import.meta.url));
 
-// A busy machine is slow, and not wrong: what fails once is tried once more, and told as such.
-const patient = { retry: 1, expect: { poll: { timeout: 10_000 } } };
+// A busy machine is slow, and not wrong: what is waited for may take long, and nothing is tried twice.
+const patient = { testTimeout: 180_000, expect: { poll: { timeout: 30_000 } } };
 
 /** Browser tests that empty, fill or count what the demo workshop has, or measure how it looks while nothing else is under way. */
 const alone = ["demonstration", "same-pixels", "shelf", "slice", "study"].map((name) => `e2e/${name}.test.ts`);

@@ -17,6 +17,8 @@ export async function painter(
     acceptDownloads: true,
     ...options,
   });
+  // A busy machine is slow, and not wrong.
+  context.setDefaultTimeout(60_000);
   const page = await context.newPage();
   const complaints: string[] = [];
   page.on("pageerror", (error) => complaints.push(error.message));

@@ -10,7 +10,6 @@ afterAll(() => browser.close());
 
 async function onNewBrush() {
   const { context, page } = await painter(browser);
-  page.setDefaultTimeout(15_000);
   await enterDemo(page);
   await page.getByRole("button", { name: "New brush", exact: true }).click();
   await page.waitForURL("**/bench/*");
@@ -177,7 +176,6 @@ describe("a save that fails keeps the screen, says what happened in a line, and 
 describe("what was not saved outlasts leaving and reloading", () => {
   test("a set’s words and brushes; a brush in the bin is brought back at once", async () => {
     const { context, page } = await painter(browser);
-    page.setDefaultTimeout(15_000);
     await enterDemo(page);
     await page.goto("/sets");
     await page.getByRole("button", { name: "New set" }).click();
@@ -206,7 +204,6 @@ describe("what was not saved outlasts leaving and reloading", () => {
 
   test("what lies on the tip desk and on the grain desk", async () => {
     const { context, page } = await painter(browser);
-    page.setDefaultTimeout(15_000);
     await enterDemo(page);
     await page.getByRole("link", { name: "Tips", exact: true }).click();
     await page.getByRole("combobox", { name: "Longer side of a new sheet" }).selectOption("1024");
@@ -245,7 +242,6 @@ describe("a page that crashes loses nothing that it said was kept", () => {
     const bench = page.url();
     await crash(page);
     const after = await context.newPage();
-    after.setDefaultTimeout(15_000);
     await after.goto(bench);
     await expect.poll(() => after.getByRole("textbox", { name: "Size", exact: true }).inputValue()).toBe("71 px");
 
@@ -257,7 +253,6 @@ describe("a page that crashes loses nothing that it said was kept", () => {
     const set = after.url();
     await crash(after);
     const third = await context.newPage();
-    third.setDefaultTimeout(15_000);
     await third.goto(set);
     await third.getByText("This is your draft").waitFor();
     expect(await third.getByRole("textbox", { name: "Credits" }).inputValue()).toBe("Proofed by the harbour cat.");
@@ -273,7 +268,6 @@ describe("a page that crashes loses nothing that it said was kept", () => {
       .toContainEqual(expect.stringMatching(/^tip desk (?!settings)/));
     await crash(third);
     const fourth = await context.newPage();
-    fourth.setDefaultTimeout(15_000);
     await fourth.goto(`${address}/desk/tip`);
     await fourth.getByText("256×256 px").waitFor();
     await context.close();

@@ -11,7 +11,7 @@ export interface TrayDelays {
   readonly opening: { readonly p50: number; readonly p95: number };
 }
 
-const names = ["Lettering quill, long", "Enamel one-stroke", "Drop shade", "Awning stripe"];
+const names = ["Lettering quill, long", "Enamel one-stroke", "Drop shade", "Awning stripe"].slice(0, unlessSmall(4, 2));
 const ROUNDS = unlessSmall(5, 1);
 
 const both = (values: readonly number[]) => ({ p50: percentile(values, 0.5), p95: percentile(values, 0.95) });
@@ -35,17 +35,17 @@ export async function measureTray(address: string): Promise<TrayDelays> {
         await page.getByRole("link", { name, exact: true }).last().waitFor();
       }
     await page.getByRole("link", { name: names[0], exact: true }).last().click();
-    await page.waitForTimeout(1500);
+    await page.waitForTimeout(unlessSmall(1500, 300));
     const [outline, proof]: number[][] = [[], []];
     for (let round = 0; round < ROUNDS; round++)
       for (const name of [...names.slice(1), names[0]]) {
         outline.push(await timed(page, "button", `Take ${name}`, "outline"));
-        await page.waitForTimeout(500);
+        await page.waitForTimeout(unlessSmall(500, 0));
       }
     for (let round = 0; round < ROUNDS; round++)
       for (const name of [...names.slice(1), names[0]]) {
         proof.push(await timed(page, "button", `Take ${name}`, "begun"));
-        await page.waitForTimeout(500);
+        await page.waitForTimeout(unlessSmall(500, 0));
       }
     return { outline: both(outline), proof: both(proof), opening: both(opening) };
   } finally {
