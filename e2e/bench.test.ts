@@ -248,11 +248,11 @@ test("the paper shows what is chosen, also after a reload; an own stroke becomes
   await page.getByRole("button", { name: "Clear my strokes" }).click();
   // The swell is gone from the left, the straight stroke lies in the middle.
   await expect
-    .poll(async () => inked(await paperPixels(page), { left: 60, top: 60, width: 150, height: 120 }), {
+    .poll(async () => inked(await paperPixels(page), { left: 60, top: 50, width: 150, height: 90 }), {
       timeout: 15_000,
     })
     .toBeLessThan(20);
-  expect(inked(before, { left: 60, top: 60, width: 150, height: 120 })).toBeGreaterThan(200);
+  expect(inked(before, { left: 60, top: 50, width: 150, height: 90 })).toBeGreaterThan(200);
   expect(inked(await paperPixels(page), { left: 300, top: 180, width: 380, height: 40 })).toBeGreaterThan(1000);
   expect(complaints).toEqual([]);
   await close();
@@ -278,10 +278,10 @@ test("keys set size, opacity and use; their list is searched; single ones can be
   expect(await page.getByRole("radio", { name: "erase" }).isChecked()).toBe(true);
   const canvas = await page.locator("[role=img] > canvas").boundingBox();
   if (!canvas) throw new Error("there is no paper");
-  await page.mouse.move(canvas.x + 500, canvas.y + 300);
+  await page.mouse.move(canvas.x + 500, canvas.y + 200);
   await page.keyboard.down("g");
   await page.mouse.down();
-  await page.mouse.move(canvas.x + 620, canvas.y + 300, { steps: 4 });
+  await page.mouse.move(canvas.x + 620, canvas.y + 200, { steps: 4 });
   await page.mouse.up();
   await page.keyboard.up("g");
   expect(Math.abs(Number.parseFloat(await size.inputValue()) - 48)).toBeLessThan(2);
