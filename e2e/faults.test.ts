@@ -1,6 +1,7 @@
 import type { Browser, Page } from "playwright-core";
 import { afterAll, beforeAll, describe, expect, test } from "vitest";
 import { address, addToSet, enterDemo, keptKeys, openBrowser, painter, proofed } from "./browser";
+import { brushFiles, newMaker, takeFiles } from "./makers";
 
 let browser: Browser;
 beforeAll(async () => {
@@ -200,6 +201,36 @@ describe("what was not saved outlasts leaving and reloading", () => {
     await expect.poll(() => page.getByText("lies in the bin.").count()).toBe(0);
     await page.getByRole("link", { name: /Signs of rain/ }).waitFor();
     await context.close();
+  });
+
+  test("a set whose brush is binned shows its place; a finder whose answer does not come says so, and asks again", async () => {
+    const { page, close } = await newMaker(browser);
+    await takeFiles(page, brushFiles(3));
+    await page.goto("/sets");
+    await page.getByRole("button", { name: "New set" }).click();
+    await page.waitForURL("**/sets/*");
+    const set = page.url();
+    await page.getByRole("button", { name: "Add all 3" }).click();
+    await page.getByRole("button", { name: "Save", exact: true }).click();
+    await page.getByText("saved", { exact: true }).waitFor();
+    // What was found for other words cannot be added as if it were the answer to these.
+    await page.route("**/shelf/rows.json?find=zebra*", (route) => route.fulfill({ status: 503 }));
+    await page.getByRole("searchbox", { name: "Find a brush of the shelf" }).fill("zebra");
+    await page.getByText(/The shelf could not be asked: the server answered 503.*found for “everything”/).waitFor();
+    expect(await page.getByRole("button", { name: /^Add all/ }).isDisabled()).toBe(true);
+    await page.unroute("**/shelf/rows.json?find=zebra*");
+    await page.getByText("No brush is like that.").waitFor();
+
+    await page.goto("/shelf");
+    await page.getByRole("button", { name: /^Put Row 2.* into the bin/ }).click();
+    await page.getByText("lies in the bin.").waitFor();
+    await page.goto(set);
+    await page.getByText(/A brush that is not on your shelf any more/).waitFor();
+    await page.getByRole("heading", { name: "In the set 3" }).waitFor();
+    await page.getByRole("button", { name: "Take the lost brush out of the set" }).click();
+    await page.getByRole("heading", { name: "In the set 2" }).waitFor();
+    expect(await page.getByText(/not on your shelf any more/).count()).toBe(0);
+    await close();
   });
 
   test("what lies on the tip desk and on the grain desk", async () => {
