@@ -99,18 +99,20 @@ test("own strokes paint, smudge and erase, and the paper is looked at in a mirro
       y: y0 + ((y1 - y0) * i) / 29,
       pressure: 0.9,
     }));
-  const spot = { left: 250, top: 240, width: 60, height: 40 };
+  await page.getByRole("button", { name: "Hide the proofs" }).click();
+  const spot = { left: 250, top: 130, width: 60, height: 40 };
   const empty = inked(await paperPixels(page), spot);
-  await penStroke(page, line(200, 260, 330, 260));
+  await penStroke(page, line(200, 150, 330, 150));
   const painted = inked(await paperPixels(page), spot);
   expect(painted).toBeGreaterThan(empty + 500);
   await page.getByRole("radio", { name: "smudge" }).check({ force: true });
-  await penStroke(page, line(280, 235, 280, 330));
-  const smudged = inked(await paperPixels(page), { left: 262, top: 290, width: 36, height: 26 }, 235);
+  await penStroke(page, line(280, 125, 280, 220));
+  const smudged = inked(await paperPixels(page), { left: 262, top: 180, width: 36, height: 26 }, 235);
   expect(smudged).toBeGreaterThan(20);
   await page.getByRole("radio", { name: "erase" }).check({ force: true });
-  await penStroke(page, line(190, 260, 340, 260));
+  await penStroke(page, line(190, 150, 340, 150));
   expect(inked(await paperPixels(page), spot)).toBeLessThan(painted / 3);
+  await page.getByRole("button", { name: "Show the proofs" }).click();
   const plain = await paperPixels(page);
   await page.getByRole("button", { name: "Look at the paper in a mirror" }).click();
   const seen = await paperPixels(page);

@@ -37,11 +37,11 @@ export function BenchNotices({ kept: { id, brush, revision: newest }, saving: { 
       {arrived && (
         <Notice>
           <span className="truncate">
-            Saved as a new brush, “{arrived}”, first on{" "}
+            Saved as a new brush, “{arrived}”. It stands first on{" "}
             <Link to={`/shelf?new=${id}`} className="text-act underline underline-offset-4">
               your shelf
             </Link>
-            . The one it was made from is as it was.
+            .
           </span>
           <Button kind="quiet" className="h-7 shrink-0 text-act" onClick={() => setAway(id)}>
             Hide this
