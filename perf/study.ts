@@ -131,7 +131,7 @@ async function inBrowser(address: string): Promise<StudyFigures["browser"]> {
     const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, baseURL: address });
     const page = await context.newPage();
     await page.goto("/outlet");
-    const edition = await page.getByRole("listitem").getByRole("link").first().getAttribute("href");
+    const edition = await page.getByRole("link", { name: "Shopfront lettering" }).first().getAttribute("href");
     await page.goto(edition ?? "/outlet");
     await page.goto("about:blank");
     await page.goto(edition ?? "/outlet", { waitUntil: "commit" });

@@ -38,7 +38,7 @@ await run(async () => {
       if (!env.BROSSE_TEST_DATABASE_URL) {
         const folder = mkdtempSync(join(tmpdir(), "brosse-test-"));
         stops.push(() => rmSync(folder, { recursive: true, force: true }));
-        const database = await step("starting a throw-away MariaDB", () => startMariadb(folder));
+        const database = await step("starting a throw-away MariaDB", () => startMariadb(folder, undefined, true));
         stops.push(database.stop);
         env.BROSSE_TEST_DATABASE_URL = database.url;
       }
