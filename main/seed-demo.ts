@@ -7,6 +7,7 @@ import type { DemoStudy } from "@demo/study-painter";
 import { type Account, createAccount, findByEmail } from "@server/accounts/repository";
 import { addBrushes } from "@server/brushes/repository";
 import type { Database } from "@server/database/connect";
+import { DatabaseAway, databaseFault } from "@server/database/database-fault";
 import { publish } from "@server/editions/publish";
 import { keptGrains } from "@server/grains/repository";
 import { keepPicture, pictureFiles } from "@server/images/pictures";
@@ -50,9 +51,9 @@ export async function seedDemo(database: Database, pool: RenderPool): Promise<Se
   const brushIds = await keepBrushes(parts, account);
   const setIds = new Map<string, string>();
   for (const one of demoSets) setIds.set(one.name, await keepSet(parts, account, brushIds, one));
-  // What is painted: two parts for each study, one for each edition.
-  parts.expect(demoSets.reduce((sum, { studies }) => sum + 2 * studies.length + 1, 0));
   const rest = async () => {
+    // What is painted: two parts for each study, one for each edition.
+    parts.expect(demoSets.reduce((sum, { studies }) => sum + 2 * studies.length + 1, 0));
     for (const one of demoSets)
       await paintSet(
         { database, pool, parts },
@@ -63,7 +64,35 @@ export async function seedDemo(database: Database, pool: RenderPool): Promise<Se
       );
     await parts.once("all", async () => []);
   };
-  return { progress: () => parts.progress, done: rest().catch((error) => parts.stopped(error)) };
+  return { progress: () => parts.progress, done: overAgain(database, rest).catch((error) => parts.stopped(error)) };
+}
+
+/** How often a database may go away meanwhile, and how long it is waited for, s. */
+const MOST_AWAY = 3;
+const PATIENCE = 60;
+
+/** Does some work of which what is done is done: where the database has gone away meanwhile, again when it is back. */
+async function overAgain(database: Database, work: () => Promise<void>): Promise<void> {
+  for (let times = 0; ; times++) {
+    try {
+      return await work();
+    } catch (error) {
+      if (!(databaseFault(error) instanceof DatabaseAway) || times >= MOST_AWAY) throw error;
+      await answering(database);
+    }
+  }
+}
+
+/** Ends when the database answers, or when it was waited for long enough. */
+async function answering(database: Database): Promise<void> {
+  for (let second = 0; second < PATIENCE; second++) {
+    const answers = await database.raw("select 1").then(
+      () => true,
+      () => false,
+    );
+    if (answers) return;
+    await new Promise((resolve) => setTimeout(resolve, 1000));
+  }
 }
 
 /** Tips and grains, and the pictures that brushes name. */

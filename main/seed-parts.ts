@@ -24,7 +24,7 @@ export class Parts {
 
   /** Says how many parts are still to come that take their time. */
   expect(of: number): void {
-    this.state = { ...this.state, of };
+    this.state = { ...this.state, done: 0, of };
   }
 
   async begun(): Promise<boolean> {

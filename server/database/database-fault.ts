@@ -16,6 +16,8 @@ const away = new Set([
 
 /** ER_DISK_FULL and its like, and what the storage engine says where the system has no room left. */
 const full = new Set(["ER_DISK_FULL", "ER_RECORD_FILE_FULL", "ER_ERROR_ON_WRITE", "ER_TEMP_FILE_WRITE_FAILURE"]);
+/** What the driver says where a connection has ended under a transaction; it has no code. */
+const CLOSED = /connection is in closed state/;
 const NO_SPACE = /errno: 28\b|Got error 28\b|No space left on device|table .* is full/i;
 
 /** The database cannot be asked at this moment. */
@@ -48,7 +50,7 @@ export function databaseFault(error: unknown): unknown {
   const message = error instanceof Error ? error.message : "";
   if (full.has(code) || NO_SPACE.test(message)) return new DiskFull();
   const isTimeout = error instanceof Error && error.name === "KnexTimeoutError";
-  return isTimeout || away.has(code) ? new DatabaseAway(code || "KnexTimeoutError") : error;
+  return isTimeout || away.has(code) || CLOSED.test(message) ? new DatabaseAway(code || "KnexTimeoutError") : error;
 }
 
 /** What whoever starts a server can do about a database that cannot be used; undefined where nobody foresaw it. */
