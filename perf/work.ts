@@ -28,8 +28,21 @@ export function measureWork(): WorkFigures {
   const ink = { colour: [0.1, 0.1, 0.15], second: [1, 1, 1] } as const;
   const rows = demoBrushes.slice(0, BRUSHES).map((brush) => {
     const scene = stripScene(brush, WIDTH, HEIGHT, pictures);
-    const job = { ...scene, width: WIDTH, height: HEIGHT, ink, paper: [1, 1, 1] as const, seed: 1, pictures };
-    const ms = bestOf(2, () => void renderHand(job));
+    // What lies below, the sheet and the picture are no strokes.
+    const job = {
+      ...scene,
+      bed: undefined,
+      width: WIDTH,
+      height: HEIGHT,
+      ink,
+      paper: [1, 1, 1] as const,
+      seed: 1,
+      pictures,
+    };
+    const ms = Math.max(
+      1,
+      bestOf(2, () => void renderHand(job)) - bestOf(2, () => void renderHand({ ...job, strokes: [] })),
+    );
     return { name: brush.name, rate: handWork(scene.brush, scene.strokes, WIDTH * HEIGHT) / (ms / 1000) };
   });
   const perSecond = percentile(

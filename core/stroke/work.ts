@@ -4,8 +4,9 @@ import { length } from "../numeric/length";
 import type { Quality } from "../qualities/table";
 import { isSwept, sweepStep } from "./swept";
 
-// How much painting something is, before any of it is painted: good to a factor of about three, which is enough to tell what
-// takes a second from what takes a minute. `npm run perf -- work` holds it against the clock.
+// How much painting something is, before any of it is painted: good enough to tell what takes a second from what takes a minute.
+// What takes a few ms anyway may be off by far more, and the drying of water, which the sheet bounds, is not counted.
+// `npm run perf -- work` holds it against the clock.
 
 /** What a mark takes besides its px, in px of a plain mark. */
 const EACH_MARK = 4000;
