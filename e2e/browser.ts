@@ -144,6 +144,16 @@ export async function sendOut(page: Page, version: string, note: string): Promis
   await page.waitForURL("**/editions/*", { timeout: 60_000 });
 }
 
+/** Begins a set of this name with brushes of the shelf. @returns its address */
+export async function newSet(page: Page, name: string, brushes: readonly string[]): Promise<string> {
+  await page.getByRole("link", { name: "Sets", exact: true }).click();
+  await page.getByRole("button", { name: "New set" }).click();
+  await page.waitForURL("**/sets/*");
+  await page.getByRole("textbox", { name: "Name", exact: true }).fill(name);
+  for (const brush of brushes) await addToSet(page, brush);
+  return page.url();
+}
+
 /** On a set's page: finds a brush of the shelf by its name and adds it. */
 export async function addToSet(page: Page, name: string): Promise<void> {
   await page.getByRole("searchbox", { name: "Find a brush of the shelf" }).fill(name);

@@ -1,7 +1,17 @@
 import { readInkml } from "@core/formats/inkml/read";
 import type { Browser, Page } from "playwright-core";
 import { afterAll, beforeAll, expect, test } from "vitest";
-import { addToSet, comeToLife, enterDemo, openBrowser, painter, penStroke, proofed, publishSet } from "./browser";
+import {
+  addToSet,
+  comeToLife,
+  enterDemo,
+  newSet,
+  openBrowser,
+  painter,
+  penStroke,
+  proofed,
+  publishSet,
+} from "./browser";
 import { signUp } from "./makers";
 
 let browser: Browser;
@@ -24,15 +34,6 @@ const told = (page: Page) => page.getByRole("banner").getByRole("status");
 /** Everything done so far is acknowledged by the server. */
 async function kept(page: Page): Promise<void> {
   await expect.poll(() => told(page).textContent(), { timeout: 20_000 }).toBe("kept");
-}
-
-async function newSet(page: Page, name: string, brushes: readonly string[]): Promise<string> {
-  await page.getByRole("link", { name: "Sets" }).click();
-  await page.getByRole("button", { name: "New set" }).click();
-  await page.waitForURL("**/sets/*");
-  await page.getByRole("textbox", { name: "Name", exact: true }).fill(name);
-  for (const brush of brushes) await addToSet(page, brush);
-  return page.url();
 }
 
 test("from a set to a demonstration in other painters' hands, and back", { timeout: 240_000 }, async () => {

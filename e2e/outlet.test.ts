@@ -3,9 +3,9 @@ import type { Browser, Locator } from "playwright-core";
 import { afterAll, beforeAll, expect, test } from "vitest";
 import {
   address,
-  addToSet,
   comeToLife,
   enterDemo,
+  newSet,
   openBrowser,
   painter,
   penStroke,
@@ -34,13 +34,8 @@ test("an edition by voucher: its sampler is tried by all, a code from the stand-
 }, async () => {
   const maker = await painter(browser);
   await enterDemo(maker.page);
-  await maker.page.goto("/sets");
-  await maker.page.getByRole("button", { name: "New set" }).click();
-  await maker.page.waitForURL("**/sets/*");
-  const set = maker.page.url();
   const name = `Tally ${Date.now()}`;
-  await maker.page.getByRole("textbox", { name: "Name", exact: true }).fill(name);
-  for (const brush of ["Outliner, fine", "Drop shade"]) await addToSet(maker.page, brush);
+  const set = await newSet(maker.page, name, ["Outliner, fine", "Drop shade"]);
   await maker.page
     .getByRole("checkbox", { name: /sampler/i })
     .first()
@@ -115,12 +110,7 @@ test("a withdrawn edition is gone for those who do not have it, whatever they as
 }, async () => {
   const maker = await painter(browser);
   await enterDemo(maker.page);
-  await maker.page.goto("/sets");
-  await maker.page.getByRole("button", { name: "New set" }).click();
-  await maker.page.waitForURL("**/sets/*");
-  const set = maker.page.url();
-  await maker.page.getByRole("textbox", { name: "Name", exact: true }).fill(`Semaphore ${Date.now()}`);
-  await addToSet(maker.page, "Lamp glow");
+  const set = await newSet(maker.page, `Semaphore ${Date.now()}`, ["Lamp glow"]);
   await publishSet(maker.page, "1.0.0");
   const edition = maker.page.url();
   const values = await maker.page.request.get(`${edition}.data`);
@@ -143,7 +133,11 @@ test("a withdrawn edition is gone for those who do not have it, whatever they as
   const { context, page } = await painter(browser);
   expect((await page.goto(edition))?.status()).toBe(410);
   await page.getByText(/Withdrawn by its maker on .*: “the glow was not ours”/).waitFor();
-  await page.getByRole("link", { name: "The outlet" }).waitFor();
+  // Also where the page itself goes there.
+  await page.getByRole("link", { name: "The outlet" }).click();
+  await page.waitForURL("**/outlet");
+  await page.goBack();
+  await page.getByText(/Withdrawn by its maker on .*: “the glow was not ours”/).waitFor();
   const data = await page.request.get(`${edition}.data`);
   expect(await data.text()).not.toContain("hardness");
   const id = edition.split("/").at(-1);

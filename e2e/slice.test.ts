@@ -7,7 +7,7 @@ import { renderHand } from "@core/stroke/render";
 import { encode } from "fast-png";
 import type { Browser } from "playwright-core";
 import { afterAll, beforeAll, expect, test } from "vitest";
-import { addToSet, enterDemo, openBrowser, painter, penStroke, proofed, proofTurn, publishSet } from "./browser";
+import { enterDemo, newSet, openBrowser, painter, penStroke, proofed, proofTurn, publishSet } from "./browser";
 import { signUp } from "./makers";
 import { difference, inked, paperPixels } from "./pixels";
 
@@ -138,12 +138,8 @@ test("one brush from its tip to another painter's hands", { timeout: 180_000 }, 
     .toBe(`${quill.tip.size} px`);
 
   // A set: named, licensed, in an order, published.
-  await page.getByRole("link", { name: "Sets" }).click();
-  await page.getByRole("button", { name: "New set" }).click();
-  await page.waitForURL("**/sets/*");
-  await page.getByRole("textbox", { name: "Name", exact: true }).fill("Harbour front");
+  await newSet(page, "Harbour front", ["Rivet row", "Quill for the fascia", "Gold flake"]);
   await page.getByRole("combobox", { name: "Licence" }).selectOption("CC-BY-SA-4.0");
-  for (const name of ["Rivet row", "Quill for the fascia", "Gold flake"]) await addToSet(page, name);
   await page.getByRole("button", { name: "Move Quill for the fascia up" }).click();
   await publishSet(page, "1.0.0");
   const edition = page.url();

@@ -2,7 +2,7 @@ import { differences } from "@core/brush";
 import type { HandChoice } from "@core/hand/drawn";
 import type { Hand as DrawnHand } from "@core/hand/sample";
 import { simulatedHands } from "@core/hand/simulate";
-import { needsBed } from "@core/stroke/bed";
+import { bedFor, bedRoom } from "@core/stroke/bed";
 import { stripScene } from "@core/stroke/strip-scene";
 import { useMemo, useState } from "react";
 import { Link, useSearchParams } from "react-router";
@@ -47,7 +47,7 @@ export default function Compare({ loaderData: { rows, like, account } }: Route.C
     () => Math.min(1, ...brushes.map((b) => stripScene(b, WIDTH, HEIGHT).brush.tip.size / b.tip.size)),
     [brushes],
   );
-  const laid = chosenBelow ?? (brushes.some(({ paint }) => paint.mixing > 0) || brushes.some(needsBed) ? WET : BARE);
+  const laid = chosenBelow ?? (bedFor(brushes, bedRoom(WIDTH, HEIGHT)) ? WET : BARE);
   const over = rows.find(({ id }) => id === laid)?.brush;
   const below = useMemo(
     (): Below => (over ? { kind: "paint", brush: over } : laid === WET ? { kind: "bed", brushes } : { kind: "bare" }),

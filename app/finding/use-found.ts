@@ -32,6 +32,7 @@ export function useFound(words: string | undefined, most: number): Looking {
   const [found, setFound] = useState<Found>();
   const [fault, setFault] = useState<string>();
   useEffect(() => {
+    setFault(undefined);
     if (words === undefined) return;
     const unwanted = new AbortController();
     const ask = async () => {

@@ -5,11 +5,14 @@ import type { Quality } from "../qualities/table";
 import { isSwept, sweepStep } from "./swept";
 
 // How much painting something is, before any of it is painted: good enough to tell what takes a second from what takes a minute.
-// What takes a few ms anyway may be off by far more, and the drying of water, which the sheet bounds, is not counted.
+// What takes a few ms anyway may be off by far more.
 // `npm run perf -- work` holds it against the clock.
 
 /** What a mark takes besides its px, in px of a plain mark. */
 const EACH_MARK = 4000;
+
+/** What the drying of a px of water takes, in px of a plain mark, about: a wash dries once, however many marks it has. */
+const DRYING = 300;
 
 /** How many times as long as a plain mark's a px of a brush's marks takes, about. */
 function weightOf({ tip, paint }: Brush): number {
@@ -33,7 +36,8 @@ export function strokeWork(brush: Brush, way: number, room: number): number {
   const spacing = Math.max(0.01, trail.spacing * driven(brush, "spacing", Math.min));
   const step = isSwept(brush) ? sweepStep(size) : Math.max(0.25, spacing * size * Math.max(0.1, tip.roundness));
   const marks = (way / step + 1) * Math.max(1, trail.count * driven(brush, "count", Math.max));
-  return marks * (Math.min(room, size * size) * weightOf(brush) + EACH_MARK);
+  const drying = brush.paint.water > 0 ? DRYING * Math.min(room, (way + size) * size) : 0;
+  return marks * (Math.min(room, size * size) * weightOf(brush) + EACH_MARK) + drying;
 }
 
 /** The most, or the least, that a quality's responses multiply it by. */

@@ -15,7 +15,8 @@ const MOMENT = new Date(1980, 0, 2, 12);
 
 /**
  * Writes a surface as OpenRaster (specification 0.0.5, freedesktop.org): `mimetype` first and stored, a 16-bit PNG for each
- * layer that has paint (one whose blend mode the specification has no name for lies over, and its name says so), the merged picture in 16 bits as well, and a thumbnail. What a mask hides is left out of its layer.
+ * layer that has paint, the merged picture in 16 bits as well, and a thumbnail. What a mask hides is left out of its layer. A layer
+ * whose blend mode the specification has no name for lies over, and its name says so.
  * @param paper an opaque lowest layer, or null for none @param light by which the merged picture shows thick paint; none for flat
  * @throws FormatError when nothing is on any layer
  */

@@ -1,3 +1,4 @@
+import { FormatError, isFault } from "@core/formats/fault";
 import { unpack } from "@core/formats/package";
 import { unpackStudy } from "@core/formats/study";
 import type { Knex } from "knex";
@@ -15,10 +16,30 @@ export async function up(database: Knex): Promise<void> {
   });
   for (const { id } of await database("editions").select("id")) {
     const edition = await database("editions").where({ id }).first("package");
-    if (edition) await addEditionPictures(database, id, unpack(edition.package).files);
+    if (edition)
+      await addEditionPictures(
+        database,
+        id,
+        filesOf(() => unpack(edition.package)),
+      );
     for (const { number } of await database("demonstrations").where({ edition_id: id }).select("number")) {
       const shown = await database("demonstrations").where({ edition_id: id, number }).first("package");
-      if (shown) await addEditionPictures(database, id, unpackStudy(shown.package).files);
+      if (shown)
+        await addEditionPictures(
+          database,
+          id,
+          filesOf(() => unpackStudy(shown.package)),
+        );
     }
+  }
+}
+
+/** What is in a package; nothing where it cannot be read any more: that must not stop a start. */
+function filesOf(read: () => { readonly files: ReadonlyMap<string, Uint8Array> }): ReadonlyMap<string, Uint8Array> {
+  try {
+    return read().files;
+  } catch (error) {
+    if (isFault(error, FormatError)) return new Map();
+    throw error;
   }
 }

@@ -1,7 +1,7 @@
 import type { Page } from "playwright-core";
-import { launchChromium } from "../scripts/chromium.mjs";
-import { unlessSmall } from "./small";
-import { percentile } from "./timing";
+import { launchChromium } from "../../scripts/chromium.mjs";
+import { unlessSmall } from "../small";
+import { percentile } from "../timing";
 
 /** Going from one brush to another on the bench, ms from the click. */
 export interface TrayDelays {

@@ -9,8 +9,8 @@ import { valuesHash } from "@server/brushes/values-hash";
 import { connect, type Database } from "@server/database/connect";
 import { sessionCookie } from "@server/http/session-cookie";
 import { keepJudgement } from "@server/measures/repository";
-import { unlessSmall } from "./small";
-import { percentile } from "./timing";
+import { unlessSmall } from "../small";
+import { percentile } from "../timing";
 
 /** A shelf of ten thousand brushes over HTTP, ms, and three hundred strokes that nobody has asked for before, s. */
 export interface ShelfFigures {

@@ -2,7 +2,7 @@ import { spawn } from "node:child_process";
 import { once } from "node:events";
 import { createInterface } from "node:readline";
 import { fileURLToPath } from "node:url";
-import { unlessSmall } from "./small";
+import { unlessSmall } from "../small";
 
 const server = fileURLToPath(new URL("./serve.js", import.meta.url));
 const STARTS = unlessSmall(3, 1);

@@ -10,9 +10,9 @@ import { keepJudgement } from "@server/measures/repository";
 import { latestEditions } from "@server/outlet/latest";
 import { RenderPool } from "@server/render/pool";
 import { createSet, findSet } from "@server/sets/repository";
-import { launchChromium } from "../scripts/chromium.mjs";
-import { unlessSmall } from "./small";
-import { percentile } from "./timing";
+import { launchChromium } from "../../scripts/chromium.mjs";
+import { unlessSmall } from "../small";
+import { percentile } from "../timing";
 
 /** Publishing, and the page that comes of it. */
 export interface EditionFigures {
